@@ -1,0 +1,20 @@
+package org.zeroply.words;
+
+import java.text.MessageFormat;
+import java.util.Locale;
+import java.util.ResourceBundle;
+
+/**
+ * The sentences of the core, kept in one resource bundle so that no screen text stands in code. Numbers are put in
+ * without grouping. A missing key is a bug and throws.
+ */
+public final class Words {
+    private static final ResourceBundle BUNDLE = ResourceBundle.getBundle("org.zeroply.words.core", Locale.ENGLISH);
+
+    private Words() {}
+
+    /** The sentence of a key with its arguments put in. */
+    public static String of(String key, Object... arguments) {
+        return new MessageFormat(BUNDLE.getString(key), Locale.ROOT).format(arguments);
+    }
+}
