@@ -81,6 +81,11 @@ public final class Board {
         return new Board(this);
     }
 
+    /** The position as an immutable value. */
+    public Position position() {
+        return new Position(copy());
+    }
+
     // ---- what stands where
 
     public Side sideToMove() {

@@ -15,6 +15,10 @@ public final class Words {
 
     /** The sentence of a key with its arguments put in. */
     public static String of(String key, Object... arguments) {
-        return new MessageFormat(BUNDLE.getString(key), Locale.ROOT).format(arguments);
+        Object[] plain = new Object[arguments.length];
+        for (int i = 0; i < arguments.length; i++) {
+            plain[i] = String.valueOf(arguments[i]);
+        }
+        return new MessageFormat(BUNDLE.getString(key), Locale.ROOT).format(plain);
     }
 }
