@@ -33,6 +33,27 @@ public final class Exchange {
         return gain(board, square, first.ordinal(), VALUE[(code - 1) % 6], board.occupied());
     }
 
+    /**
+     * What the opponent gains by taking a man on the square it would step to, which must be empty.
+     *
+     * @return the net gain in pawns for the other side, 0 if the step loses nothing
+     */
+    public static int lossByStepping(Position position, Square from, Square to) {
+        Board board = position.board();
+        int code = board.men[from.ordinal()];
+        if (code == 0 || board.men[to.ordinal()] != 0) {
+            throw new IllegalArgumentException("a man steps to an empty square, not " + from + " to " + to);
+        }
+        int type = (code - 1) % 6;
+        int side = code <= 6 ? 0 : 1;
+        long both = from.bit() | to.bit();
+        board.types[type] ^= both;
+        board.sides[side] ^= both;
+        board.men[from.ordinal()] = 0;
+        board.men[to.ordinal()] = (byte) code;
+        return gain(board, to.ordinal(), side ^ 1, VALUE[type], board.occupied());
+    }
+
     /** The best the side to take can get when a man of this value stands on the square. */
     private static int gain(Board board, int target, int side, int standing, long occupied) {
         int from = nextCapturer(board, target, side, occupied);

@@ -13,6 +13,11 @@ public final class Words {
 
     private Words() {}
 
+    /** Whether there is a sentence for the key. */
+    public static boolean has(String key) {
+        return BUNDLE.containsKey(key);
+    }
+
     /** The sentence of a key with its arguments put in. */
     public static String of(String key, Object... arguments) {
         Object[] plain = new Object[arguments.length];

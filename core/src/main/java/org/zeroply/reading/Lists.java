@@ -1,0 +1,17 @@
+package org.zeroply.reading;
+
+import java.util.List;
+import org.zeroply.words.Words;
+
+/** Enumerations in a sentence. */
+final class Lists {
+    private Lists() {}
+
+    /** "rook, knight and pawn"; empty for nothing. */
+    static String inWords(List<String> parts) {
+        if (parts.size() < 2) {
+            return parts.isEmpty() ? "" : parts.getFirst();
+        }
+        return Words.of("list.and", String.join(", ", parts.subList(0, parts.size() - 1)), parts.getLast());
+    }
+}
