@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.cli;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,26 @@
+package org.zeroply.desktop;
+
+import java.text.MessageFormat;
+import java.util.Locale;
+import java.util.ResourceBundle;
+
+/** The texts of the screens, from one resource bundle. A missing key is a bug and throws. */
+public final class Texts {
+    private static final ResourceBundle BUNDLE =
+            ResourceBundle.getBundle("org.zeroply.desktop.desktop", Locale.ENGLISH);
+
+    private Texts() {}
+
+    /** The text of a key with its arguments put in, numbers without grouping. */
+    public static String of(String key, Object... arguments) {
+        String pattern = BUNDLE.getString(key);
+        if (arguments.length == 0) {
+            return pattern;
+        }
+        Object[] plain = new Object[arguments.length];
+        for (int i = 0; i < arguments.length; i++) {
+            plain[i] = String.valueOf(arguments[i]);
+        }
+        return new MessageFormat(pattern, Locale.ROOT).format(plain);
+    }
+}

@@ -1,0 +1,102 @@
+package org.zeroply.desktop.board;
+
+import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Control;
+import javafx.scene.control.Skin;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+
+/**
+ * A chess board: shows a position with its last move and marks, and lets the user pick squares and propose legal moves
+ * by click, drag or keyboard. It never changes the position itself; whoever listens decides what a move does.
+ *
+ * <p>Keyboard: Enter shows a cursor at the side to move's king, arrows move it, Enter picks a man and then its goal,
+ * Escape lets go. A promotion is chosen by letter or arrows.
+ */
+public final class BoardView extends Control {
+    private final ObjectProperty<Position> position = new SimpleObjectProperty<>(this, "position", Position.START);
+    private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
+    private final BooleanProperty playable = new SimpleBooleanProperty(this, "playable", true);
+    private final ObjectProperty<@Nullable Move> lastMove = new SimpleObjectProperty<>(this, "lastMove");
+    private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
+    private final ObservableList<Mark> marks = FXCollections.observableArrayList();
+    private Consumer<Move> onMove = move -> {};
+
+    public BoardView() {
+        getStyleClass().add("board");
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.NODE);
+        setAccessibleText(describe(Position.START));
+        position.subscribe(now -> setAccessibleText(describe(now)));
+    }
+
+    /** The position in words, for screen readers. */
+    private static String describe(Position position) {
+        StringBuilder text = new StringBuilder(
+                Texts.of(position.sideToMove() == Side.WHITE ? "board.whiteToMove" : "board.blackToMove"));
+        for (Side side : Side.values()) {
+            text.append(". ").append(Texts.of(side == Side.WHITE ? "side.white" : "side.black")).append(": ");
+            for (Square square : position.men(side)) {
+                Piece piece = position.pieceAt(square);
+                if (piece != null) {
+                    text.append(Texts.of("piece." + piece.type())).append(' ').append(square).append(", ");
+                }
+            }
+        }
+        return text.toString();
+    }
+
+    public ObjectProperty<Position> positionProperty() {
+        return position;
+    }
+
+    /** Whether Black's side is below. */
+    public BooleanProperty flippedProperty() {
+        return flipped;
+    }
+
+    /** Whether moves may be proposed. */
+    public BooleanProperty playableProperty() {
+        return playable;
+    }
+
+    /** The move that led here, shown by corner brackets. */
+    public ObjectProperty<@Nullable Move> lastMoveProperty() {
+        return lastMove;
+    }
+
+    /** The square that the user has picked, if any; set by the control, and cleared when the position changes. */
+    public ObjectProperty<@Nullable Square> pickedProperty() {
+        return picked;
+    }
+
+    public ObservableList<Mark> marks() {
+        return marks;
+    }
+
+    /** Called with each legal move that the user proposes. */
+    public void setOnMove(Consumer<Move> listener) {
+        onMove = listener;
+    }
+
+    void propose(Move move) {
+        onMove.accept(move);
+    }
+
+    @Override
+    protected Skin<?> createDefaultSkin() {
+        return new BoardSkin(this);
+    }
+}

@@ -1,0 +1,89 @@
+package org.zeroply.desktop.strip;
+
+import java.util.List;
+import java.util.function.IntConsumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
+import javafx.css.CssMetaData;
+import javafx.css.SimpleStyleableObjectProperty;
+import javafx.css.Styleable;
+import javafx.css.StyleableProperty;
+import javafx.css.StyleablePropertyFactory;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.Control;
+import javafx.scene.control.Skin;
+import javafx.scene.paint.Color;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+
+/** Shows a game as a strip. Colours and text size come from the stylesheet. */
+public final class StripView extends Control {
+    private static final StyleablePropertyFactory<StripView> FACTORY =
+            new StyleablePropertyFactory<>(Control.getClassCssMetaData());
+    private static final CssMetaData<StripView, Color> INK = color("-zp-strip-ink", view -> view.ink);
+    private static final CssMetaData<StripView, Color> SOFT = color("-zp-strip-soft", view -> view.soft);
+    private static final CssMetaData<StripView, Color> RULE = color("-zp-strip-rule", view -> view.rule);
+    private static final CssMetaData<StripView, Color> PANEL = color("-zp-strip-panel", view -> view.panel);
+    private static final CssMetaData<StripView, Color> WHITE = color("-zp-strip-white", view -> view.white);
+    private static final CssMetaData<StripView, Color> BLACK = color("-zp-strip-black", view -> view.black);
+    private static final CssMetaData<StripView, Number> TEXT =
+            FACTORY.createSizeCssMetaData("-zp-strip-text", view -> view.text, 13, false);
+
+    final StyleableProperty<Color> ink = new SimpleStyleableObjectProperty<>(INK, this, "ink");
+    final StyleableProperty<Color> soft = new SimpleStyleableObjectProperty<>(SOFT, this, "soft");
+    final StyleableProperty<Color> rule = new SimpleStyleableObjectProperty<>(RULE, this, "rule");
+    final StyleableProperty<Color> panel = new SimpleStyleableObjectProperty<>(PANEL, this, "panel");
+    final StyleableProperty<Color> white = new SimpleStyleableObjectProperty<>(WHITE, this, "white");
+    final StyleableProperty<Color> black = new SimpleStyleableObjectProperty<>(BLACK, this, "black");
+    final StyleableProperty<Number> text = new SimpleStyleableObjectProperty<>(TEXT, this, "text", 13);
+
+    private final ObjectProperty<@Nullable StripData> data = new SimpleObjectProperty<>(this, "data");
+    private IntConsumer onGo = node -> {};
+
+    public StripView() {
+        getStyleClass().add("strip");
+        setAccessibleRole(AccessibleRole.NODE);
+        setAccessibleText(Texts.of("strip.accessible"));
+    }
+
+    private static CssMetaData<StripView, Color> color(
+            String name, java.util.function.Function<StripView, StyleableProperty<Color>> property) {
+        return FACTORY.createColorCssMetaData(name, property, Color.BLACK, false);
+    }
+
+    public ObjectProperty<@Nullable StripData> dataProperty() {
+        return data;
+    }
+
+    /** Called with the node that the user goes to; 0 for the start. */
+    public void setOnGo(IntConsumer listener) {
+        onGo = listener;
+    }
+
+    void go(int node) {
+        onGo.accept(node);
+    }
+
+    /** Everything that the stylesheet sets, to draw anew when it changes. */
+    List<ObservableValue<?>> styled() {
+        return List.of(
+                (ObservableValue<?>) ink,
+                (ObservableValue<?>) soft,
+                (ObservableValue<?>) rule,
+                (ObservableValue<?>) panel,
+                (ObservableValue<?>) white,
+                (ObservableValue<?>) black,
+                (ObservableValue<?>) text);
+    }
+
+    @Override
+    protected Skin<?> createDefaultSkin() {
+        return new StripSkin(this);
+    }
+
+    @Override
+    public List<CssMetaData<? extends Styleable, ?>> getControlCssMetaData() {
+        return FACTORY.getCssMetaData();
+    }
+}

@@ -1,0 +1,28 @@
+package org.zeroply.sample;
+
+import java.io.InputStream;
+import java.util.List;
+import java.util.Objects;
+
+/** The sample club: its people and the one PGN file with all its games. */
+public final class SampleClub {
+    public static final String NAME = "Hollow Mill Chess Circle";
+
+    private SampleClub() {}
+
+    /** A student with the rating that their made-up games were played at. */
+    public record Student(String name, int rating) {}
+
+    public static List<Student> students() {
+        return List.of(
+                new Student("Brandt, Ida", 1350),
+                new Student("Okafor, Sam", 1640),
+                new Student("Haddad, Noor", 1910),
+                new Student("Lindqvist, Tove", 2180));
+    }
+
+    /** All games as PGN; the caller closes the stream. */
+    public static InputStream games() {
+        return Objects.requireNonNull(SampleClub.class.getResourceAsStream("club.pgn"), "club.pgn is missing");
+    }
+}

@@ -1,0 +1,78 @@
+package org.zeroply.sample;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.notation.PgnWriter;
+import org.zeroply.rules.Position;
+
+class SampleClubTest {
+    private static List<Game> games() throws IOException {
+        List<Game> games = new ArrayList<>();
+        try (InputStream in = SampleClub.games()) {
+            PgnReader reader = new PgnReader(in);
+            for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
+                assertThat(entry.faults()).isEmpty();
+                games.add(((PgnEntry.Read) entry).game());
+            }
+        }
+        return games;
+    }
+
+    @Test
+    void theClubIsWhatTheGuidePromises() throws IOException {
+        List<Game> games = games();
+        assertThat(games).hasSize(ClubGenerator.GAMES);
+        for (SampleClub.Student student : SampleClub.students()) {
+            assertThat(games)
+                    .filteredOn(game -> game.tags().values().containsValue(student.name()))
+                    .hasSizeGreaterThanOrEqualTo(8);
+        }
+        assertThat(games)
+                .filteredOn(game -> !game.tree().start().equals(Position.START))
+                .hasSize(1);
+        assertThat(games)
+                .filteredOn(game -> has(game, node -> node.clock().isPresent()))
+                .hasSizeGreaterThan(30);
+        assertThat(games)
+                .filteredOn(game -> has(game, node -> node.children().size() > 1))
+                .hasSizeGreaterThan(6);
+        assertThat(games).extracting(game -> game.result()).doesNotContain(org.zeroply.gametree.GameResult.OPEN);
+    }
+
+    private static boolean has(Game game, java.util.function.Predicate<GameNode> what) {
+        return game.tree().table().stream().anyMatch(node -> node != null && what.test(node));
+    }
+
+    @Test
+    void noTwoGamesAreTheSame() throws IOException {
+        Set<String> seen = new HashSet<>();
+        for (Game game : games()) {
+            assertThat(seen.add(game.tree().mainLine().stream()
+                            .map(id -> game.tree().node(id).played().toString())
+                            .toList()
+                            .toString()))
+                    .isTrue();
+        }
+    }
+
+    /** The file is what the generator makes; annotated and plain games are among the first. */
+    @Test
+    void theGeneratorMakesTheSameGamesAgain() throws IOException {
+        List<Game> made = new ClubGenerator().make(4);
+        List<Game> kept = games();
+        for (int i = 0; i < made.size(); i++) {
+            assertThat(PgnWriter.write(kept.get(i))).isEqualTo(PgnWriter.write(made.get(i)));
+        }
+    }
+}

@@ -1,0 +1,18 @@
+package org.zeroply.store;
+
+/** What became of opening a workbook. */
+public sealed interface Opening {
+    record Opened(Workbook workbook) implements Opening {}
+
+    /** The file was left untouched. */
+    record Refused(Reason reason, String detail) implements Opening {}
+
+    /** Why a file was not opened. */
+    enum Reason {
+        NOT_A_WORKBOOK,
+        NEWER_VERSION,
+        DAMAGED,
+        IN_USE,
+        NO_ACCESS
+    }
+}

@@ -1,0 +1,155 @@
+package org.zeroply.store;
+
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Arrays;
+import org.flywaydb.core.Flyway;
+import org.jspecify.annotations.Nullable;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+import org.zeroply.store.Opening.Reason;
+
+/** The file under a workbook: what it is, whose it is, which version it has, and how it comes to the newest one. */
+final class WorkbookFile {
+    /** Says in the file's header whose file it is ("ZPLY"). */
+    private static final int APPLICATION_ID = 0x5A50_4C59;
+
+    /** The schema that this program reads and writes; the number of the last migration. */
+    static final int VERSION = 1;
+
+    private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
+    private static final int HEADER_LENGTH = 100;
+    private static final int AT_USER_VERSION = 60;
+    private static final int AT_APPLICATION_ID = 68;
+
+    /** Up to this size the whole file is checked when it is opened. */
+    private static final long CHECKED_WHOLE = 64L << 20;
+
+    private WorkbookFile() {}
+
+    /** The hold on a workbook that keeps other processes out, and other windows of this one. */
+    record Hold(FileChannel channel, FileLock lock, Path file) implements AutoCloseable {
+        @Override
+        public void close() throws IOException {
+            lock.release();
+            channel.close();
+            Files.deleteIfExists(file);
+        }
+    }
+
+    /** Takes the hold, or null if someone else has it. */
+    static @Nullable Hold hold(Path workbook) throws IOException {
+        Path file = workbook.resolveSibling(workbook.getFileName() + "-lock");
+        FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+        try {
+            FileLock lock = channel.tryLock();
+            if (lock != null) {
+                return new Hold(channel, lock, file);
+            }
+        } catch (OverlappingFileLockException thisProcess) {
+            // The same answer as for another process.
+        }
+        channel.close();
+        return null;
+    }
+
+    /** Looks at the header without changing anything; null if the file may be opened. */
+    static Opening.@Nullable Refused inspect(Path file) throws IOException {
+        byte[] header = new byte[HEADER_LENGTH];
+        try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
+            if (in.length() < HEADER_LENGTH) {
+                return new Opening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
+            }
+            in.readFully(header);
+        }
+        if (!Arrays.equals(SQLITE_HEADER, Arrays.copyOf(header, SQLITE_HEADER.length))
+                || number(header, AT_APPLICATION_ID) != APPLICATION_ID) {
+            return new Opening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
+        }
+        int version = number(header, AT_USER_VERSION);
+        return version > VERSION ? new Opening.Refused(Reason.NEWER_VERSION, Integer.toString(version)) : null;
+    }
+
+    private static int number(byte[] bytes, int at) {
+        return (bytes[at] & 0xFF) << 24
+                | (bytes[at + 1] & 0xFF) << 16
+                | (bytes[at + 2] & 0xFF) << 8
+                | bytes[at + 3] & 0xFF;
+    }
+
+    static SQLiteDataSource source(Path file) {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+        config.setBusyTimeout(5_000);
+        config.enforceForeignKeys(true);
+        config.enableLoadExtension(false);
+        SQLiteDataSource source = new SQLiteDataSource(config);
+        source.setUrl("jdbc:sqlite:" + file.toAbsolutePath());
+        return source;
+    }
+
+    /** Makes an empty workbook, complete or not at all. */
+    static void create(Path file) throws IOException, SQLException {
+        Path draft = file.resolveSibling(file.getFileName() + ".new");
+        Files.deleteIfExists(draft);
+        migrate(draft);
+        Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** Brings a workbook to this program's version, with a copy of the old one beside it. */
+    static void migrateWithBackup(Path file, int from) throws SQLException {
+        Path copy = file.resolveSibling(file.getFileName() + ".before-version-" + VERSION + ".from-" + from);
+        try (Connection connection = source(file).getConnection();
+                var statement = connection.prepareStatement("vacuum into ?")) {
+            statement.setString(1, copy.toString());
+            if (!Files.exists(copy)) {
+                statement.execute();
+            }
+        }
+        migrate(file);
+    }
+
+    private static void migrate(Path file) throws SQLException {
+        SQLiteDataSource source = source(file);
+        Flyway.configure(WorkbookFile.class.getClassLoader())
+                .dataSource(source)
+                .locations("classpath:org/zeroply/store/migrations")
+                .load()
+                .migrate();
+        try (Connection connection = source.getConnection();
+                Statement statement = connection.createStatement()) {
+            statement.execute("pragma application_id = " + APPLICATION_ID);
+            statement.execute("pragma user_version = " + VERSION);
+            statement.execute("pragma wal_checkpoint(truncate)");
+        }
+    }
+
+    /** The version of a workbook as SQLite sees it, its log included; also proves that the file can be read. */
+    static int versionChecked(Path file) throws SQLException, IOException {
+        try (Connection connection = source(file).getConnection();
+                Statement statement = connection.createStatement()) {
+            if (Files.size(file) <= CHECKED_WHOLE) {
+                try (var rows = statement.executeQuery("pragma quick_check(1)")) {
+                    if (!rows.next() || !"ok".equals(rows.getString(1))) {
+                        throw new SQLException("the check of the file failed");
+                    }
+                }
+            }
+            try (var rows = statement.executeQuery("pragma user_version")) {
+                return rows.next() ? rows.getInt(1) : 0;
+            }
+        }
+    }
+}

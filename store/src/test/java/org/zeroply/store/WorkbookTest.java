@@ -1,0 +1,343 @@
+package org.zeroply.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.gametree.Command;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Square;
+import org.zeroply.sample.SampleClub;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+class WorkbookTest {
+    private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-11-24T09:00:00Z"), ZoneOffset.UTC);
+
+    @TempDir
+    Path folder;
+
+    private Path file() {
+        return folder.resolve("club.zeroply");
+    }
+
+    private Workbook open() {
+        Opening opening = Workbook.open(file(), CLOCK);
+        assertThat(opening).isInstanceOf(Opening.Opened.class);
+        return ((Opening.Opened) opening).workbook();
+    }
+
+    private Opening.Reason refusal() {
+        Opening opening = Workbook.open(file(), CLOCK);
+        assertThat(opening).isInstanceOf(Opening.Refused.class);
+        return ((Opening.Refused) opening).reason();
+    }
+
+    private static Game game(String pgn) {
+        try {
+            PgnEntry entry = new PgnReader(new ByteArrayInputStream(pgn.getBytes(StandardCharsets.UTF_8))).next();
+            return ((PgnEntry.Read) Objects.requireNonNull(entry)).game();
+        } catch (IOException impossible) {
+            throw new AssertionError(impossible);
+        }
+    }
+
+    private static ImportReport importText(Workbook workbook, String pgn) throws IOException {
+        byte[] bytes = pgn.getBytes(StandardCharsets.UTF_8);
+        return workbook.importPgn(
+                new ByteArrayInputStream(bytes), bytes.length, "test.pgn", "import", Progress.SILENT, new Cancel());
+    }
+
+    private static final String TWO_GAMES = """
+            [White "Brandt, Ida"]
+            [Black "Okafor, Sam"]
+            [Date "2026.03.01"]
+            1.d4 d5 2.c4 {asks} e6 1-0
+
+            [White "Okafor, Sam"]
+            [Black "Lindqvist, Per"]
+            [Date "2026.04.01"]
+            1.c4 e5 0-1
+            """;
+
+    @Test
+    void gamesComeBackAsTheyWereAfterReopening() throws IOException {
+        Game kept =
+                game("[White \"Zoë\"]\n[Odd \"x\"]\n{pre} 1.d4 $1 (1.c4 {[%clk 0:01:02] eh} e5) 1...d5 {two} 1/2-1/2");
+        long id;
+        try (Workbook workbook = open()) {
+            id = workbook.add(kept, "new game");
+        }
+        try (Workbook workbook = open()) {
+            assertThat(workbook.game(id).sameAs(kept)).isTrue();
+            GameSummary summary = workbook.summary(id).orElseThrow();
+            assertThat(summary.white()).isEqualTo("Zoë");
+            assertThat(summary.plies()).isEqualTo(2);
+            assertThat(summary.remarks()).isEqualTo(4);
+        }
+    }
+
+    @Test
+    void nodeIdsSurviveTheFile() {
+        GameTree tree = GameTree.of(org.zeroply.rules.Position.START);
+        tree = tree.add(0, new Move(Square.D2, Square.D4)).tree();
+        tree = tree.add(0, new Move(Square.C2, Square.C4)).tree().delete(1).tree();
+        tree = tree.with(tree.node(2).withCommands(List.of(new Command("clk", "0:10:00"))));
+        GameTree back = GameBlob.read(GameBlob.write(Game.empty().with(tree))).tree();
+        assertThat(back.has(1)).isFalse();
+        assertThat(back.node(2)).isEqualTo(tree.node(2));
+    }
+
+    @Test
+    void damagedGamesAreRefusedAndNeverRun() {
+        byte[] blob = GameBlob.write(game(TWO_GAMES));
+        Random random = new Random(17);
+        int refused = 0;
+        for (int round = 0; round < 3_000; round++) {
+            byte[] damaged = blob.clone();
+            damaged[random.nextInt(damaged.length)] ^= (byte) (1 << random.nextInt(8));
+            damaged = random.nextInt(4) == 0 ? Arrays.copyOf(damaged, random.nextInt(damaged.length)) : damaged;
+            try {
+                assertThat(GameBlob.read(damaged)).isNotNull();
+            } catch (WorkbookException expected) {
+                refused++;
+            }
+        }
+        assertThat(refused).as("seed 17").isGreaterThan(1_000);
+    }
+
+    @Test
+    void editsAreUndoneAndRedoneAlsoAfterReopening() {
+        long id;
+        try (Workbook workbook = open()) {
+            id = workbook.add(game("1.d4 d5 *"), "new game");
+            Game game = workbook.game(id);
+            GameNode first = game.tree().node(1);
+            for (String text : List.of("So", "Solid", "Solid and calm")) {
+                workbook.save(id, game.with(game.tree().with(first.withAfter(text))), "note:1", "note at 1.d4");
+            }
+            Game noted = workbook.game(id);
+            workbook.save(
+                    id,
+                    noted.with(
+                            noted.tree().add(2, new Move(Square.C2, Square.C4)).tree()),
+                    "",
+                    "2.c4");
+        }
+        try (Workbook workbook = open()) {
+            assertThat(workbook.undoState(id)).isEqualTo(new UndoState("2.c4", null));
+            assertThat(workbook.undo(id).orElseThrow().tree().mainLine()).hasSize(2);
+            assertThat(workbook.undoState(id)).isEqualTo(new UndoState("note at 1.d4", "2.c4"));
+            assertThat(workbook.undo(id).orElseThrow().tree().node(1).after())
+                    .as("a note typed in three goes is undone in one")
+                    .isEmpty();
+            assertThat(workbook.undo(id)).isEmpty();
+            assertThat(workbook.redo(id).orElseThrow().tree().node(1).after()).isEqualTo("Solid and calm");
+            assertThat(workbook.redo(id).orElseThrow().tree().mainLine()).hasSize(3);
+            assertThat(workbook.redo(id)).isEmpty();
+            workbook.undo(id);
+            Game game = workbook.game(id);
+            workbook.save(id, game.with(game.tags().with("Event", "Club night")), "", "event");
+            assertThat(workbook.undoState(id).redo())
+                    .as("a new edit ends the redo")
+                    .isNull();
+            assertThat(workbook.summary(id).orElseThrow().event()).isEqualTo("Club night");
+        }
+    }
+
+    @Test
+    void anImportIsOneStepOfUndoAndKnowsWhatIsThere() throws IOException {
+        try (Workbook workbook = open()) {
+            ImportReport first = importText(workbook, TWO_GAMES + "\n[Variant \"Atomic\"]\n1.e4 *\n\n1.e4 e9 *");
+            assertThat(first.added()).isEqualTo(3);
+            assertThat(first.skipped()).isEqualTo(1);
+            assertThat(first.faultCount()).isEqualTo(2);
+            assertThat(first.cancelled()).isFalse();
+            ImportReport again = importText(workbook, TWO_GAMES.replace("{asks}", "{other}"));
+            assertThat(again.added()).isEqualTo(1);
+            assertThat(again.otherRemarks()).isEqualTo(1);
+            assertThat(again.alreadyThere()).isEqualTo(1);
+            assertThat(importText(workbook, TWO_GAMES).added()).isZero();
+            assertThat(workbook.count()).isEqualTo(4);
+            assertThat(workbook.undoInList()).isTrue();
+            assertThat(workbook.count()).isEqualTo(3);
+            assertThat(workbook.undoInList()).isTrue();
+            assertThat(workbook.count()).isZero();
+            assertThat(workbook.redoInList()).isTrue();
+            assertThat(workbook.count()).isEqualTo(3);
+        }
+    }
+
+    @Test
+    void removedGamesComeBack() throws IOException {
+        try (Workbook workbook = open()) {
+            importText(workbook, TWO_GAMES);
+            List<Long> ids = workbook.find("", 10).stream().map(GameSummary::id).toList();
+            workbook.remove(ids, "2 games removed");
+            assertThat(workbook.find("", 10)).isEmpty();
+            assertThat(workbook.undoState().undo()).isEqualTo("2 games removed");
+            workbook.undoInList();
+            assertThat(workbook.find("", 10)).hasSize(2);
+        }
+    }
+
+    @Test
+    void findingAsksForEveryWordAnywhere() throws IOException {
+        try (Workbook workbook = open()) {
+            importText(workbook, TWO_GAMES);
+            assertThat(workbook.find("okafor", 10)).hasSize(2);
+            assertThat(workbook.find("OKAFOR ida", 10)).hasSize(1);
+            assertThat(workbook.find("2026.04 0-1", 10)).hasSize(1);
+            assertThat(workbook.find("nobody", 10)).isEmpty();
+            assertThat(workbook.find("", 1)).extracting(GameSummary::date).containsExactly("2026.04.01");
+        }
+    }
+
+    @Test
+    void aCancelledImportKeepsWhatItHasAndSaysSo() throws IOException {
+        try (Workbook workbook = open()) {
+            StringBuilder many = new StringBuilder();
+            for (int i = 0; i < 20_000; i++) {
+                many.append("[White \"Player ").append(i).append("\"]\n1.d4 d5 2.c4 e6 3.Nc3 Nf6 *\n\n");
+            }
+            byte[] bytes = many.toString().getBytes(StandardCharsets.UTF_8);
+            Cancel cancel = new Cancel();
+            List<Double> seen = new ArrayList<>();
+            ImportReport report = workbook.importPgn(
+                    new ByteArrayInputStream(bytes),
+                    bytes.length,
+                    "many.pgn",
+                    "import",
+                    (fraction, count) -> {
+                        seen.add(fraction);
+                        cancel.cancel();
+                    },
+                    cancel);
+            assertThat(report.cancelled()).isTrue();
+            assertThat(report.added()).isPositive().isLessThan(20_000).isEqualTo(workbook.count());
+            assertThat(seen).hasSize(1);
+        }
+    }
+
+    @Test
+    void whatIsExportedIsReadBackAsTheSameGames() throws IOException {
+        try (Workbook workbook = open();
+                var sample = SampleClub.games()) {
+            workbook.importPgn(sample, 1, "club", "import", Progress.SILENT, new Cancel());
+            List<Long> ids =
+                    workbook.find("", 1_000).stream().map(GameSummary::id).toList();
+            assertThat(ids).hasSizeGreaterThanOrEqualTo(55);
+            Path out = folder.resolve("out.pgn");
+            assertThat(workbook.exportPgn(ids, out, Progress.SILENT, new Cancel()))
+                    .isEqualTo(ids.size());
+            PgnReader reader = new PgnReader(Files.newInputStream(out));
+            for (long id : ids) {
+                PgnEntry entry = reader.next();
+                assertThat(entry).isInstanceOfSatisfying(PgnEntry.Read.class, read -> {
+                    assertThat(read.faults()).isEmpty();
+                    assertThat(read.game().sameAs(workbook.game(id))).isTrue();
+                });
+            }
+            assertThat(reader.next()).isNull();
+            assertThat(folder).isDirectoryNotContaining("glob:**.part");
+        }
+    }
+
+    @Test
+    void filesThatAreNoWorkbookAreLeftAlone() throws IOException, SQLException {
+        Files.writeString(file(), "1.e4 e5 this is a text, long enough to have a header of a hundred bytes".repeat(3));
+        byte[] before = Files.readAllBytes(file());
+        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+        assertThat(Files.readAllBytes(file())).isEqualTo(before);
+        Files.writeString(file(), "short");
+        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+        Files.delete(file());
+        try (Connection other = WorkbookFile.source(file()).getConnection();
+                var statement = other.createStatement()) {
+            statement.execute("create table someone_elses (x)");
+        }
+        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+    }
+
+    @Test
+    void aNewerVersionADamagedFileAndAnOpenWorkbookAreRefused() throws IOException, SQLException {
+        try (Workbook workbook = open()) {
+            assertThat(refusal()).isEqualTo(Opening.Reason.IN_USE);
+            for (int i = 0; i < 200; i++) {
+                workbook.add(game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
+            }
+        }
+        try (Connection later = WorkbookFile.source(file()).getConnection();
+                var statement = later.createStatement()) {
+            statement.execute("pragma user_version = 99");
+        }
+        byte[] newer = Files.readAllBytes(file());
+        assertThat(refusal()).isEqualTo(Opening.Reason.NEWER_VERSION);
+        assertThat(Files.readAllBytes(file())).isEqualTo(newer);
+        try (Connection later = WorkbookFile.source(file()).getConnection();
+                var statement = later.createStatement()) {
+            statement.execute("pragma user_version = " + WorkbookFile.VERSION);
+        }
+        try (RandomAccessFile damage = new RandomAccessFile(file().toFile(), "rw")) {
+            byte[] noise = new byte[6_000];
+            new Random(4).nextBytes(noise);
+            damage.seek(4_096);
+            damage.write(noise);
+        }
+        byte[] damaged = Files.readAllBytes(file());
+        assertThat(refusal()).isEqualTo(Opening.Reason.DAMAGED);
+        assertThat(Files.readAllBytes(file())).isEqualTo(damaged);
+    }
+
+    @Test
+    void anOlderVersionIsCopiedBeforeItIsMigrated() throws IOException, SQLException {
+        long id;
+        try (Workbook workbook = open()) {
+            id = workbook.add(game("1.d4 d5 *"), "new game");
+        }
+        try (Connection older = WorkbookFile.source(file()).getConnection();
+                var statement = older.createStatement()) {
+            statement.execute("pragma user_version = 0");
+        }
+        try (Workbook workbook = open()) {
+            assertThat(workbook.game(id).tree().mainLine()).hasSize(2);
+        }
+        assertThat(folder.resolve("club.zeroply.before-version-1.from-0")).exists();
+        try (Workbook workbook = open()) {
+            assertThat(workbook.count()).isEqualTo(1);
+        }
+    }
+
+    @Test
+    void settingsBelongToTheWorkbook() {
+        try (Workbook workbook = open()) {
+            assertThat(workbook.setting("language")).isEmpty();
+            workbook.setting("language", "GERMAN");
+            workbook.setting("language", "DUTCH");
+            assertThat(workbook.setting("language")).contains("DUTCH");
+            assertThatThrownBy(() -> workbook.game(42)).isInstanceOf(WorkbookException.class);
+        }
+    }
+}
