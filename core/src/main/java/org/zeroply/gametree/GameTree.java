@@ -69,7 +69,8 @@ public final class GameTree {
                 continue;
             }
             int childId = node.children().get(top[1]++);
-            if (childId <= 0 || childId >= nodes.length || nodes[childId] == null || seen[childId]) {
+            // Ids are given in the order of adding, so a child's is always larger.
+            if (childId <= node.id() || childId >= nodes.length || nodes[childId] == null || seen[childId]) {
                 throw new IllegalArgumentException("node " + node.id() + " leads to a wrong node " + childId);
             }
             seen[childId] = true;

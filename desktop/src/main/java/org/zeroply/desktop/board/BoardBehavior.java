@@ -66,7 +66,8 @@ final class BoardBehavior {
         board.removeEventHandler(KeyEvent.KEY_PRESSED, typed);
     }
 
-    @Nullable Square cursor() {
+    @Nullable
+    Square cursor() {
         return cursor;
     }
 

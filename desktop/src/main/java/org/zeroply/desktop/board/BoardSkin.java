@@ -155,7 +155,8 @@ final class BoardSkin extends SkinBase<BoardView> {
         return top + rank * cell;
     }
 
-    @Nullable Square squareAt(double x, double y) {
+    @Nullable
+    Square squareAt(double x, double y) {
         int column = (int) Math.floor((x - left) / cell);
         int row = (int) Math.floor((y - top) / cell);
         if (column < 0 || column > 7 || row < 0 || row > 7) {
@@ -203,7 +204,8 @@ final class BoardSkin extends SkinBase<BoardView> {
             double y = yOf(square) + 2;
             double far = cell - 4;
             double arm = cell * 0.2;
-            brackets.getChildren().addAll(
+            brackets.getChildren()
+                    .addAll(
                             corner(x, y + arm, x, y, x + arm, y),
                             corner(x + far - arm, y, x + far, y, x + far, y + arm),
                             corner(x + far, y + far - arm, x + far, y + far, x + far - arm, y + far),
@@ -248,8 +250,7 @@ final class BoardSkin extends SkinBase<BoardView> {
             return;
         }
         for (Move move : getSkinnable().positionProperty().get().legalMoves()) {
-            if (move.from() == from
-                    && (move.promotion() == null || move.promotion() == PieceType.QUEEN)) {
+            if (move.from() == from && (move.promotion() == null || move.promotion() == PieceType.QUEEN)) {
                 hints.getChildren().add(tick(from, move.to()));
             }
         }

@@ -47,11 +47,16 @@ public final class BoardView extends Control {
         StringBuilder text = new StringBuilder(
                 Texts.of(position.sideToMove() == Side.WHITE ? "board.whiteToMove" : "board.blackToMove"));
         for (Side side : Side.values()) {
-            text.append(". ").append(Texts.of(side == Side.WHITE ? "side.white" : "side.black")).append(": ");
+            text.append(". ")
+                    .append(Texts.of(side == Side.WHITE ? "side.white" : "side.black"))
+                    .append(": ");
             for (Square square : position.men(side)) {
                 Piece piece = position.pieceAt(square);
                 if (piece != null) {
-                    text.append(Texts.of("piece." + piece.type())).append(' ').append(square).append(", ");
+                    text.append(Texts.of("piece." + piece.type()))
+                            .append(' ')
+                            .append(square)
+                            .append(", ");
                 }
             }
         }

@@ -63,14 +63,14 @@ public record StripData(
             }
         }
         return new StripData(
-                layout,
-                texts,
-                noted,
-                tree.start().sideToMove(),
-                tree.start().moveNumber(),
-                List.of(),
-                List.of(),
-                current)
+                        layout,
+                        texts,
+                        noted,
+                        tree.start().sideToMove(),
+                        tree.start().moveNumber(),
+                        List.of(),
+                        List.of(),
+                        current)
                 .at(tree, current, scale, positions);
     }
 

@@ -51,7 +51,9 @@ public final class StripLayout {
 
     private void place(GameTree tree, Waiting line, List<BitSet> taken, Deque<Waiting> waiting) {
         List<Integer> nodes = new ArrayList<>();
-        for (GameNode node = tree.node(line.first()); ; node = tree.node(node.children().getFirst())) {
+        for (GameNode node = tree.node(line.first());
+                ;
+                node = tree.node(node.children().getFirst())) {
             nodes.add(node.id());
             if (node.children().isEmpty()) {
                 break;
@@ -59,7 +61,8 @@ public final class StripLayout {
         }
         int end = line.column() + nodes.size();
         int row = line.fromRow() + 1;
-        while (row < taken.size() && taken.get(row).nextSetBit(line.column()) >= 0
+        while (row < taken.size()
+                && taken.get(row).nextSetBit(line.column()) >= 0
                 && taken.get(row).nextSetBit(line.column()) <= end) {
             row++;
         }
@@ -77,8 +80,7 @@ public final class StripLayout {
             Cell cell = new Cell(nodes.get(i), row, column);
             rows.get(row).add(cell);
             cells.put(cell.node(), cell);
-            List<Integer> siblings =
-                    tree.node(tree.node(nodes.get(i)).parent()).children();
+            List<Integer> siblings = tree.node(tree.node(nodes.get(i)).parent()).children();
             if (siblings.getFirst() == nodes.get(i).intValue()) {
                 for (int s = siblings.size() - 1; s > 0; s--) {
                     waiting.push(new Waiting(siblings.get(s), row, column));

@@ -1,6 +1,5 @@
 package org.zeroply.desktop.strip;
 
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -51,10 +50,11 @@ final class StripSkin extends SkinBase<StripView> {
             showCurrent();
             draw();
         }));
-        strip.styled().forEach(value -> all.add(value.subscribe(() -> {
-            widths.clear();
-            strip.requestLayout();
-        })));
+        strip.styled()
+                .forEach(value -> all.add(value.subscribe(() -> {
+                    widths.clear();
+                    strip.requestLayout();
+                })));
         all.add(across.valueProperty().subscribe(() -> draw()));
         all.add(down.valueProperty().subscribe(() -> draw()));
         subscriptions = Subscription.combine(all.toArray(new Subscription[0]));
@@ -115,8 +115,7 @@ final class StripSkin extends SkinBase<StripView> {
 
     private double rowsHeight() {
         return Math.max(
-                rowHeight(),
-                getSkinnable().getHeight() - numbersHeight() - lanesHeight() - across.prefHeight(-1));
+                rowHeight(), getSkinnable().getHeight() - numbersHeight() - lanesHeight() - across.prefHeight(-1));
     }
 
     private Font font(boolean bold) {
@@ -390,7 +389,7 @@ final class StripSkin extends SkinBase<StripView> {
         double room = 2.7 * unit();
         double most = data.clocks().stream()
                 .flatMap(Optional::stream)
-                .mapToLong(Duration::toSeconds)
+                .mapToDouble(clock -> clock.toMillis() / 1000.0)
                 .max()
                 .orElse(0);
         if (most == 0) {
@@ -404,7 +403,7 @@ final class StripSkin extends SkinBase<StripView> {
         for (int column = first; column <= last && column < data.clocks().size(); column++) {
             Optional<Duration> clock = data.clocks().get(column);
             if (clock.isPresent()) {
-                double size = Math.max(1, room * clock.get().toSeconds() / most);
+                double size = Math.max(1, room * clock.get().toMillis() / (1000.0 * most));
                 Color fill = color((column + offset) % 2 == 0 ? getSkinnable().white : getSkinnable().black);
                 g.setFill(fill.deriveColor(0, 1, 1, 0.55));
                 g.fillRect(

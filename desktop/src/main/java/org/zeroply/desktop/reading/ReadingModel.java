@@ -1,0 +1,402 @@
+package org.zeroply.desktop.reading;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Function;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyLongProperty;
+import javafx.beans.property.ReadOnlyLongWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.strip.StripData;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.store.UndoState;
+import org.zeroply.store.Workbook;
+
+/**
+ * The state and the decisions of the place Reading: one game, the move one is at, and every edit of it. Edits show at
+ * once and are written in the background in their order. Lives on the interface thread; needs no window.
+ */
+public final class ReadingModel {
+    private final Workbook workbook;
+    private final Background background;
+
+    private final ReadOnlyLongWrapper gameId = new ReadOnlyLongWrapper(this, "gameId", 0);
+    private final ReadOnlyObjectWrapper<Game> game = new ReadOnlyObjectWrapper<>(this, "game", Game.empty());
+    private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper(this, "node", GameTree.ROOT);
+    private final ReadOnlyObjectWrapper<Position> position =
+            new ReadOnlyObjectWrapper<>(this, "position", Position.START);
+    private final ReadOnlyObjectWrapper<@Nullable Move> lastMove = new ReadOnlyObjectWrapper<>(this, "lastMove");
+    private final ReadOnlyObjectWrapper<@Nullable StripData> strip = new ReadOnlyObjectWrapper<>(this, "strip");
+    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
+            new ReadOnlyObjectWrapper<>(this, "refusal");
+    private final ReadOnlyObjectWrapper<UndoState> undo =
+            new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
+    private final ReadOnlyBooleanWrapper open = new ReadOnlyBooleanWrapper(this, "open", false);
+    private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
+    private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
+    private final ObjectProperty<ValueScale> scale =
+            new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
+
+    private Runnable onSaved = () -> {};
+
+    public ReadingModel(Workbook workbook, Background background) {
+        this.workbook = workbook;
+        this.background = background;
+        language.subscribe(() -> refresh());
+        scale.subscribe(() -> refresh());
+    }
+
+    // ---- what a view binds to
+
+    /** The id of the open game, 0 while none is open. */
+    public ReadOnlyLongProperty gameIdProperty() {
+        return gameId.getReadOnlyProperty();
+    }
+
+    public ReadOnlyBooleanProperty openProperty() {
+        return open.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Game> gameProperty() {
+        return game.getReadOnlyProperty();
+    }
+
+    /** The node one is at. */
+    public ReadOnlyIntegerProperty nodeProperty() {
+        return node.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Position> positionProperty() {
+        return position.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<@Nullable Move> lastMoveProperty() {
+        return lastMove.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<@Nullable StripData> stripProperty() {
+        return strip.getReadOnlyProperty();
+    }
+
+    /** Why the last typed line was not taken, or null. */
+    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
+        return refusal.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<UndoState> undoProperty() {
+        return undo.getReadOnlyProperty();
+    }
+
+    public BooleanProperty flippedProperty() {
+        return flipped;
+    }
+
+    public ObjectProperty<Language> languageProperty() {
+        return language;
+    }
+
+    public ObjectProperty<ValueScale> scaleProperty() {
+        return scale;
+    }
+
+    /** Called whenever an edit has reached the workbook. */
+    public void setOnSaved(Runnable listener) {
+        onSaved = listener;
+    }
+
+    public GameTree tree() {
+        return game.get().tree();
+    }
+
+    public GameNode current() {
+        return tree().node(node.get());
+    }
+
+    /** The move one is at with its number. */
+    public String currentName() {
+        return MoveNames.of(tree(), node.get(), language.get());
+    }
+
+    // ---- opening
+
+    /** Opens a game of the workbook at its start. */
+    public void open(long id) {
+        background.write(() -> new Opened(id, workbook.game(id), workbook.undoState(id)), this::show);
+    }
+
+    private record Opened(long id, Game game, UndoState undo) {}
+
+    private void show(Opened opened) {
+        gameId.set(opened.id());
+        game.set(opened.game());
+        undo.set(opened.undo());
+        open.set(true);
+        refusal.set(null);
+        node.set(GameTree.ROOT);
+        refresh();
+    }
+
+    /** Adds a game to the workbook and opens it. */
+    public void add(Game fresh, String label) {
+        background.write(
+                () -> {
+                    long id = workbook.add(fresh, label);
+                    return new Opened(id, fresh, workbook.undoState(id));
+                },
+                opened -> {
+                    show(opened);
+                    onSaved.run();
+                });
+    }
+
+    /** Leaves the open game, for one that is gone from the list. */
+    public void close() {
+        gameId.set(0);
+        open.set(false);
+        game.set(Game.empty());
+        node.set(GameTree.ROOT);
+        refresh();
+    }
+
+    // ---- walking
+
+    public void go(int id) {
+        if (tree().has(id)) {
+            node.set(id);
+            refusal.set(null);
+            refresh();
+        }
+    }
+
+    public void next() {
+        List<Integer> children = current().children();
+        if (!children.isEmpty()) {
+            go(children.getFirst());
+        }
+    }
+
+    public void previous() {
+        if (current().parent() >= 0) {
+            go(current().parent());
+        }
+    }
+
+    public void toStart() {
+        go(GameTree.ROOT);
+    }
+
+    public void toEnd() {
+        List<Integer> line = tree().lineThrough(node.get());
+        if (!line.isEmpty()) {
+            go(line.getLast());
+        }
+    }
+
+    /** The branch above (-1) or below (+1) among the alternatives to the current move. */
+    public void changeBranch(int step) {
+        if (current().parent() >= 0) {
+            List<Integer> siblings = tree().node(current().parent()).children();
+            int at = siblings.indexOf(node.get()) + step;
+            if (at >= 0 && at < siblings.size()) {
+                go(siblings.get(at));
+            }
+        }
+    }
+
+    private void refresh() {
+        GameTree tree = tree();
+        position.set(tree.positionAt(node.get()));
+        lastMove.set(tree.node(node.get()).move());
+        strip.set(open.get() ? StripData.of(tree, node.get(), language.get(), scale.get()) : null);
+    }
+
+    // ---- edits
+
+    private void edit(Game after, int focus, String place, String label) {
+        game.set(after);
+        node.set(focus);
+        refusal.set(null);
+        refresh();
+        long id = gameId.get();
+        background.write(
+                () -> {
+                    workbook.save(id, after, place, label);
+                    return workbook.undoState(id);
+                },
+                state -> {
+                    if (gameId.get() == id) {
+                        undo.set(state);
+                    }
+                    onSaved.run();
+                });
+    }
+
+    private void editTree(Function<GameTree, GameTree.Edit> change, String label) {
+        GameTree.Edit edit = change.apply(tree());
+        if (edit.tree() == tree()) {
+            go(edit.focus());
+        } else {
+            edit(game.get().with(edit.tree()), edit.focus(), "", label);
+        }
+    }
+
+    /** Adds a move after the current one, or goes to it where it is known. */
+    public void play(Move move) {
+        if (open.get() && position.get().accepts(move)) {
+            String name = MoveNames.of(position.get(), move, language.get());
+            editTree(tree -> tree.add(node.get(), move), name);
+        }
+    }
+
+    /** Adds a typed line after the current move; says whether it could be read. Otherwise nothing changes. */
+    public boolean enter(String text) {
+        Position from = position.get();
+        switch (new LineReader(language.get()).read(from, text)) {
+            case LineReading.Read read -> {
+                refusal.set(null);
+                if (!read.moves().isEmpty()) {
+                    String name = MoveNames.of(from, read.moves().getFirst(), language.get());
+                    int rest = read.moves().size() - 1;
+                    editTree(
+                            tree -> tree.addLine(node.get(), read.moves()),
+                            rest == 0 ? name : Texts.of("undo.line", name, rest));
+                }
+                return true;
+            }
+            case LineReading.Refused refused -> {
+                refusal.set(refused);
+                return false;
+            }
+        }
+    }
+
+    public void dismissRefusal() {
+        refusal.set(null);
+    }
+
+    /** Makes the line to the current move the main line. */
+    public void promote() {
+        editTree(tree -> tree.promote(node.get()), Texts.of("undo.promote", currentName()));
+    }
+
+    /** Moves a branch up (-1) or down (+1) among its alternatives. */
+    public void moveBranch(int id, int step) {
+        String name = MoveNames.of(tree(), id, language.get());
+        GameTree.Edit edit = tree().reorder(id, step);
+        if (edit.tree() != tree()) {
+            edit(game.get().with(edit.tree()), node.get(), "", Texts.of("undo.reorder", name));
+        }
+    }
+
+    /** Deletes a move and all that follows it. */
+    public void delete(int id) {
+        if (id == GameTree.ROOT) {
+            return;
+        }
+        String name = MoveNames.of(tree(), id, language.get());
+        boolean inside = tree().pathTo(node.get()).contains(id);
+        int stay = node.get();
+        GameTree.Edit edit = tree().delete(id);
+        edit(game.get().with(edit.tree()), inside ? edit.focus() : stay, "", Texts.of("undo.delete", name));
+    }
+
+    /** Sets the note of a node; goes on typing at one place are one step of undo. */
+    public void note(int id, String text) {
+        if (tree().has(id) && !tree().node(id).after().equals(text)) {
+            GameTree next = tree().with(tree().node(id).withAfter(text));
+            edit(
+                    game.get().with(next),
+                    node.get(),
+                    "note:" + id,
+                    Texts.of("undo.note", MoveNames.of(tree(), id, language.get())));
+        }
+    }
+
+    /** Gives the current move a sign or takes it away; signs for the move (1 to 9) replace each other. */
+    public void toggleSign(int sign) {
+        List<Integer> signs = new ArrayList<>(current().signs());
+        if (!signs.removeIf(given -> given == sign)) {
+            signs.removeIf(given -> sameKind(given, sign));
+            signs.add(sign);
+            signs.sort(null);
+        }
+        GameTree next = tree().with(current().withSigns(signs));
+        edit(game.get().with(next), node.get(), "", Texts.of("undo.sign", currentName()));
+    }
+
+    /** Two signs say the same kind of thing, about the move or about the position, so one takes the other's place. */
+    private static boolean sameKind(int a, int b) {
+        return a < 10 == b < 10 && a < 20 && b < 20;
+    }
+
+    /** Keeps the names and data of the game. */
+    public void details(Game changed) {
+        if (!changed.equals(game.get())) {
+            edit(changed, node.get(), "", Texts.of("undo.details"));
+        }
+    }
+
+    public void undo() {
+        travel(true);
+    }
+
+    public void redo() {
+        travel(false);
+    }
+
+    private void travel(boolean back) {
+        long id = gameId.get();
+        if (id == 0) {
+            return;
+        }
+        background.write(
+                () -> {
+                    var travelled = back ? workbook.undo(id) : workbook.redo(id);
+                    return travelled.map(then -> new Opened(id, then, workbook.undoState(id)));
+                },
+                travelled -> travelled.ifPresent(then -> {
+                    if (gameId.get() == id) {
+                        arrive(then);
+                    }
+                    onSaved.run();
+                }));
+    }
+
+    /** Shows the game after undo or redo, at the same move or the nearest one before it that is still there. */
+    private void arrive(Opened then) {
+        List<Integer> path = new ArrayList<>(tree().pathTo(node.get()));
+        GameTree tree = then.game().tree();
+        int focus = GameTree.ROOT;
+        for (int id : path) {
+            if (tree.has(id) && tree.node(id).parent() == focus) {
+                focus = id;
+            } else {
+                break;
+            }
+        }
+        game.set(then.game());
+        undo.set(then.undo());
+        node.set(focus);
+        refusal.set(null);
+        refresh();
+    }
+}

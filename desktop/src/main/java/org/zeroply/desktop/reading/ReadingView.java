@@ -1,0 +1,226 @@
+package org.zeroply.desktop.reading;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.board.Mark;
+import org.zeroply.desktop.strip.StripView;
+import org.zeroply.reading.Entry;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
+
+/** The place Reading: passive; everything it shows comes from the model and everything the user does goes there. */
+public final class ReadingView extends StackPane {
+    private final ReadingModel model;
+    private final BoardView board = new BoardView();
+    private final LinePad linePad;
+    private final LedgerView ledger = new LedgerView();
+    private final NotesPane notes;
+    private final StripView strip = new StripView();
+    private final MenuButton scaleMenu = new MenuButton();
+
+    /**
+     * @param onNewGame starts a game from the initial position
+     * @param onCustomScale asks for the coach's own values
+     */
+    public ReadingView(ReadingModel model, Runnable onNewGame, Runnable onGames, Runnable onCustomScale) {
+        this.model = model;
+        linePad = new LinePad(model);
+        notes = new NotesPane(model);
+        getStyleClass().add("reading");
+        BorderPane content = new BorderPane();
+        VBox boardSide = new VBox(board, linePad);
+        boardSide.getStyleClass().add("board-side");
+        VBox.setVgrow(board, Priority.ALWAYS);
+        VBox ledgerSide = new VBox(ledgerHeader(onCustomScale), ledger);
+        ledgerSide.getStyleClass().add("ledger-side");
+        VBox.setVgrow(ledger, Priority.ALWAYS);
+        HBox upper = new HBox(boardSide, ledgerSide, notes);
+        upper.getStyleClass().add("reading-upper");
+        HBox.setHgrow(ledgerSide, Priority.ALWAYS);
+        // The board takes what its height allows; ledger and notes share the rest.
+        boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
+        boardSide.setMinWidth(Region.USE_PREF_SIZE);
+        notes.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
+        notes.setMinWidth(250);
+        content.setCenter(upper);
+        content.setBottom(strip);
+        content.visibleProperty().bind(model.openProperty());
+        VBox nothing = nothing(onNewGame, onGames);
+        nothing.visibleProperty().bind(model.openProperty().not());
+        getChildren().addAll(nothing, content);
+        bind();
+        addEventHandler(KeyEvent.KEY_PRESSED, this::walk);
+        addEventHandler(KeyEvent.KEY_TYPED, this::typed);
+    }
+
+    private HBox ledgerHeader(Runnable onCustomScale) {
+        Label white = new Label(Texts.of("side.white"));
+        white.getStyleClass().add("ledger-head-white");
+        Label black = new Label(Texts.of("side.black"));
+        black.getStyleClass().add("ledger-head-black");
+        scaleMenu.getStyleClass().add("quiet-menu");
+        scaleMenu.setId("scale");
+        for (ValueScale offered : List.of(ValueScale.SCHOOLROOM, ValueScale.TWO_BISHOP)) {
+            MenuItem item = new MenuItem(offered.name());
+            item.setOnAction(event -> model.scaleProperty().set(offered));
+            scaleMenu.getItems().add(item);
+        }
+        MenuItem custom = new MenuItem(Texts.of("scale.own"));
+        custom.setOnAction(event -> onCustomScale.run());
+        scaleMenu.getItems().add(custom);
+        model.scaleProperty().subscribe(scale -> scaleMenu.setText(Texts.of("ledger.scale", scale.name())));
+        Region left = new Region();
+        Region right = new Region();
+        HBox.setHgrow(left, Priority.ALWAYS);
+        HBox.setHgrow(right, Priority.ALWAYS);
+        HBox header = new HBox(white, left, scaleMenu, right, black);
+        header.getStyleClass().add("ledger-header");
+        return header;
+    }
+
+    private static VBox nothing(Runnable onNewGame, Runnable onGames) {
+        Label title = new Label(Texts.of("reading.empty.title"));
+        title.getStyleClass().add("empty-title");
+        Label text = new Label(Texts.of("reading.empty.text"));
+        text.getStyleClass().add("empty-text");
+        text.setWrapText(true);
+        Button open = new Button(Texts.of("reading.empty.games"));
+        open.getStyleClass().add("primary");
+        open.setOnAction(event -> onGames.run());
+        Button fresh = new Button(Texts.of("command.newGame"));
+        fresh.setOnAction(event -> onNewGame.run());
+        HBox buttons = new HBox(8, open, fresh);
+        buttons.getStyleClass().add("empty-buttons");
+        VBox box = new VBox(10, title, text, buttons);
+        box.getStyleClass().add("empty-place");
+        return box;
+    }
+
+    private void bind() {
+        board.positionProperty().bind(model.positionProperty());
+        board.lastMoveProperty().bind(model.lastMoveProperty());
+        board.flippedProperty().bindBidirectional(model.flippedProperty());
+        board.setOnMove(model::play);
+        strip.dataProperty().bind(model.stripProperty());
+        strip.setOnGo(model::go);
+        model.stripProperty().subscribe(() -> showLedger());
+        board.pickedProperty().subscribe(() -> showLedger());
+        ledger.getSelectionModel().selectedItemProperty().subscribe(() -> showEvidence());
+    }
+
+    private void showLedger() {
+        if (model.openProperty().get()) {
+            ledger.show(new LedgerRows(
+                            model.tree(),
+                            model.nodeProperty().get(),
+                            model.languageProperty().get(),
+                            model.scaleProperty().get())
+                    .build(board.pickedProperty().get()));
+        }
+    }
+
+    private void showEvidence() {
+        LedgerRow row = ledger.getSelectionModel().getSelectedItem();
+        List<Mark> marks = new ArrayList<>();
+        switch (row) {
+            case LedgerRow.Measured measured -> {
+                Entry entry = measured.entry();
+                tag(entry.white().evidence(), Side.WHITE, marks);
+                tag(entry.black().evidence(), Side.BLACK, marks);
+            }
+            case LedgerRow.Remark remark -> {
+                tag(remark.whiteEvidence(), Side.WHITE, marks);
+                tag(remark.blackEvidence(), Side.BLACK, marks);
+            }
+            case LedgerRow.Heading heading -> marks.clear();
+            case null -> marks.clear();
+        }
+        board.marks().setAll(marks);
+    }
+
+    private static void tag(SquareSet squares, Side side, List<Mark> marks) {
+        for (Square square : squares) {
+            String letter = marks.size() < 26 ? String.valueOf((char) ('a' + marks.size())) : "";
+            marks.add(new Mark(square, side, letter));
+        }
+    }
+
+    // ---- keys
+
+    /** Arrows walk the game from wherever the focus is, unless a control has used them. */
+    private void walk(KeyEvent event) {
+        if (event.isShortcutDown() || event.isAltDown() || isTyping(event) || !model.openProperty().get()) {
+            return;
+        }
+        Runnable step = switch (event.getCode()) {
+            case RIGHT -> model::next;
+            case LEFT -> model::previous;
+            case UP -> () -> model.changeBranch(-1);
+            case DOWN -> () -> model.changeBranch(1);
+            case HOME -> model::toStart;
+            case END -> model::toEnd;
+            default -> null;
+        };
+        if (step != null) {
+            step.run();
+            event.consume();
+        }
+    }
+
+    /** A letter typed anywhere on the place begins a line; in a text field it is that field's. */
+    private void typed(KeyEvent event) {
+        String character = event.getCharacter();
+        boolean usable = character.length() == 1 && !Character.isISOControl(character.charAt(0)) && !character.isBlank();
+        if (usable && model.openProperty().get() && !isTyping(event) && !event.isShortcutDown() && !event.isAltDown()) {
+            linePad.takeTyped(character);
+            event.consume();
+        }
+    }
+
+    private static boolean isTyping(KeyEvent event) {
+        if (event.getTarget() instanceof TextInputControl field) {
+            boolean walksAnyway = field.getText().isEmpty() && "line-pad".equals(field.getId());
+            return !walksAnyway || event.getEventType() == KeyEvent.KEY_TYPED;
+        }
+        return event.getTarget() instanceof Node node && node.getStyleClass().contains("list-view")
+                && (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN);
+    }
+
+    /** Brings the keyboard to the place: arrows and typing work from here. */
+    public void focusBoard() {
+        board.requestFocus();
+    }
+
+    public void focusNote() {
+        notes.note().requestFocus();
+    }
+
+    public void focusLinePad() {
+        linePad.field().requestFocus();
+    }
+
+    /** Writes down what is still being typed. */
+    public void keepEdits() {
+        if (model.openProperty().get()) {
+            notes.keep();
+        }
+    }
+}

@@ -1,0 +1,67 @@
+package org.zeroply.desktop.shell;
+
+import java.io.IOException;
+import java.io.Reader;
+import java.io.Writer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Properties;
+
+/** What belongs to this machine and not to a workbook: theme, scale, where the last workbook was. */
+public final class MachineSettings {
+    private final Path file;
+    private final Properties values = new Properties();
+
+    /** Reads the settings; a missing or unreadable file gives the defaults. */
+    public MachineSettings(Path file) {
+        this.file = file;
+        if (Files.isReadable(file)) {
+            try (Reader in = Files.newBufferedReader(file)) {
+                values.load(in);
+            } catch (IOException | IllegalArgumentException unreadable) {
+                values.clear();
+            }
+        }
+    }
+
+    /** Where the settings of a user stand on this kind of machine. */
+    public static Path usual() {
+        String home = System.getProperty("user.home", ".");
+        String os = System.getProperty("os.name", "").toLowerCase(Locale.ROOT);
+        String appData = System.getenv("APPDATA");
+        String config = System.getenv("XDG_CONFIG_HOME");
+        Path folder = os.contains("win") && appData != null
+                ? Path.of(appData)
+                : os.contains("mac")
+                        ? Path.of(home, "Library", "Application Support")
+                        : config != null && !config.isBlank() ? Path.of(config) : Path.of(home, ".config");
+        return folder.resolve("zeroply").resolve("settings.properties");
+    }
+
+    public String get(String name, String otherwise) {
+        return values.getProperty(name, otherwise);
+    }
+
+    /** Sets and keeps a value; a disk that refuses costs only the memory of it. */
+    public void set(String name, String value) {
+        values.setProperty(name, value);
+        try {
+            Files.createDirectories(file.getParent());
+            try (Writer out = Files.newBufferedWriter(file)) {
+                values.store(out, "Zero Ply, settings of this machine");
+            }
+        } catch (IOException notKept) {
+            org.slf4j.LoggerFactory.getLogger(MachineSettings.class).warn("settings not kept: {}", notKept.toString());
+        }
+    }
+
+    /** Text size in per cent, 90 to 150. */
+    public int scale() {
+        try {
+            return Math.clamp(Integer.parseInt(get("scale", "100")), 90, 150);
+        } catch (NumberFormatException wrong) {
+            return 100;
+        }
+    }
+}
