@@ -189,6 +189,15 @@ public final class Workbook implements AutoCloseable {
                 .findOne());
     }
 
+    /** Whether a game is in the list: it exists and was not removed. */
+    public boolean isListed(long id) {
+        return read(handle -> handle.createQuery("select count(*) from game where id = ? and hidden = 0")
+                        .bind(0, id)
+                        .mapTo(Long.class)
+                        .one()
+                > 0);
+    }
+
     /**
      * @throws WorkbookException if there is no such game, or it is damaged
      */

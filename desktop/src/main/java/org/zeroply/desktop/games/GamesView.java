@@ -52,11 +52,7 @@ public final class GamesView extends VBox {
         column("games.event", GameSummary::event, 240, "");
         column("games.round", GameSummary::round, 60, "centred");
         column("games.moves", game -> Integer.toString((game.plies() + 1) / 2), 66, "figures");
-        column(
-                "games.remarks",
-                game -> game.remarks() == 0 ? "" : Integer.toString(game.remarks()),
-                78,
-                "figures");
+        column("games.remarks", game -> game.remarks() == 0 ? "" : Integer.toString(game.remarks()), 78, "figures");
         table.setRowFactory(view -> row());
         table.addEventHandler(KeyEvent.KEY_PRESSED, this::keys);
         VBox.setVgrow(table, Priority.ALWAYS);
@@ -86,9 +82,7 @@ public final class GamesView extends VBox {
         });
         Label count = new Label();
         count.getStyleClass().add("soft");
-        count.textProperty()
-                .bind(Bindings.createStringBinding(
-                        () -> counted(), model.countProperty(), model.games()));
+        count.textProperty().bind(Bindings.createStringBinding(() -> counted(), model.countProperty(), model.games()));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         Button fresh = new Button(Texts.of("command.newGame"));
@@ -144,7 +138,7 @@ public final class GamesView extends VBox {
             column.getStyleClass().add(style);
         }
         if (style.equals("figures")) {
-            column.setComparator(java.util.Comparator.comparing((String text) -> text.length())
+            column.setComparator(java.util.Comparator.comparingInt(String::length)
                     .thenComparing(java.util.Comparator.naturalOrder()));
         }
         table.getColumns().add(column);

@@ -13,6 +13,7 @@ public sealed interface LedgerRow {
     record Measured(Entry entry, @Nullable Change change, String addition) implements LedgerRow {}
 
     /** A line that is no entry: the account of a picked square, or a way to recapture. */
-    record Remark(String white, String title, String text, String black, SquareSet whiteEvidence, SquareSet blackEvidence)
+    record Remark(
+            String white, String title, String text, String black, SquareSet whiteEvidence, SquareSet blackEvidence)
             implements LedgerRow {}
 }

@@ -117,11 +117,18 @@ final class LedgerView extends ListView<LedgerRow> {
             if (!measured.addition().isEmpty()) {
                 said = said + ". " + measured.addition();
             }
-            fill(figure(entry.white().value()), entry.factor().title(), said, figure(entry.black().value()));
+            fill(
+                    figure(entry.white().value()),
+                    entry.factor().title(),
+                    said,
+                    figure(entry.black().value()));
             pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("changed"), changed);
-            StringBuilder rule = new StringBuilder(entry.explanation()).append("\n\n").append(entry.factor().rule());
-            entry.factor().exception().ifPresent(exception -> rule.append("\n\n")
-                    .append(Texts.of("ledger.exception", exception)));
+            StringBuilder rule = new StringBuilder(entry.explanation())
+                    .append("\n\n")
+                    .append(entry.factor().rule());
+            entry.factor()
+                    .exception()
+                    .ifPresent(exception -> rule.append("\n\n").append(Texts.of("ledger.exception", exception)));
             tooltip.setText(rule.toString());
             setTooltip(tooltip);
             setText(Texts.of(

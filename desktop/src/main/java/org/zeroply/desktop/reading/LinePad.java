@@ -48,8 +48,9 @@ final class LinePad extends VBox {
         getChildren().addAll(row, answer);
         field.setOnAction(event -> enter());
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
-        model.positionProperty().subscribe(position -> number.setText(position.moveNumber()
-                + (position.sideToMove() == Side.WHITE ? "." : "...")));
+        model.positionProperty()
+                .subscribe(position ->
+                        number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "...")));
         model.refusalProperty().subscribe(this::showRefusal);
     }
 
@@ -84,7 +85,9 @@ final class LinePad extends VBox {
 
     private void enter() {
         LineReading.Refused refused = model.refusalProperty().get();
-        if (refused != null && field.getText().equals(refusedText) && !refused.meant().isEmpty()) {
+        if (refused != null
+                && field.getText().equals(refusedText)
+                && !refused.meant().isEmpty()) {
             take(refused, refused.meant().getFirst());
             return;
         }
@@ -120,7 +123,9 @@ final class LinePad extends VBox {
         String san = San.write(refused.at(), move, model.languageProperty().get());
         int from = refused.column() - 1;
         String text = refusedText;
-        String mended = text.substring(0, from) + san + text.substring(Math.min(text.length(), from + refused.token().length()));
+        String mended = text.substring(0, from)
+                + san
+                + text.substring(Math.min(text.length(), from + refused.token().length()));
         field.setText(mended);
         refusedText = mended;
         field.requestFocus();

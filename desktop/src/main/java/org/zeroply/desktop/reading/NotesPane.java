@@ -96,7 +96,9 @@ final class NotesPane extends VBox {
 
     private void show() {
         int now = model.nodeProperty().get();
-        if (noteOf != now && model.tree().has(noteOf) && settle.getStatus() == javafx.animation.Animation.Status.RUNNING) {
+        if (noteOf != now
+                && model.tree().has(noteOf)
+                && settle.getStatus() == javafx.animation.Animation.Status.RUNNING) {
             // Walking on ends the edit of the move that is left.
             String typed = note.getText();
             int typedAt = noteOf;
@@ -158,7 +160,10 @@ final class NotesPane extends VBox {
         Label move = new Label(
                 MoveNames.of(before, node.played(), model.languageProperty().get()));
         move.getStyleClass().add(id == model.nodeProperty().get() ? "branch-current" : "branch-move");
-        Label said = new Label(node.after().isEmpty() ? continuation(id) : node.after().lines().findFirst().orElse(""));
+        Label said = new Label(
+                node.after().isEmpty()
+                        ? continuation(id)
+                        : node.after().lines().findFirst().orElse(""));
         said.getStyleClass().add("branch-note");
         said.setMinWidth(0);
         HBox.setHgrow(said, Priority.ALWAYS);
@@ -170,8 +175,7 @@ final class NotesPane extends VBox {
         if (count > 1) {
             row.getChildren().add(tool("M3 10 L8 5 L13 10", "branches.up", index == 0, () -> model.moveBranch(id, -1)));
             row.getChildren()
-                    .add(tool(
-                            "M3 6 L8 11 L13 6", "branches.down", index == count - 1, () -> model.moveBranch(id, 1)));
+                    .add(tool("M3 6 L8 11 L13 6", "branches.down", index == count - 1, () -> model.moveBranch(id, 1)));
         }
         row.getChildren().add(tool("M4 4 L12 12 M12 4 L4 12", "branches.delete", false, () -> model.delete(id)));
         row.setOnMouseClicked(event -> model.go(id));
@@ -183,7 +187,9 @@ final class NotesPane extends VBox {
         int at = id;
         for (int i = 0; i < 3 && !model.tree().node(at).children().isEmpty(); i++) {
             int next = model.tree().node(at).children().getFirst();
-            text.append(MoveNames.of(model.tree(), next, model.languageProperty().get())).append(' ');
+            text.append(MoveNames.of(
+                            model.tree(), next, model.languageProperty().get()))
+                    .append(' ');
             at = next;
         }
         return text.toString().strip();

@@ -53,8 +53,7 @@ public final class ReadingModel {
     private final ReadOnlyBooleanWrapper open = new ReadOnlyBooleanWrapper(this, "open", false);
     private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
-    private final ObjectProperty<ValueScale> scale =
-            new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
+    private final ObjectProperty<ValueScale> scale = new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
 
     private Runnable onSaved = () -> {};
 

@@ -167,7 +167,10 @@ public final class ReadingView extends StackPane {
 
     /** Arrows walk the game from wherever the focus is, unless a control has used them. */
     private void walk(KeyEvent event) {
-        if (event.isShortcutDown() || event.isAltDown() || isTyping(event) || !model.openProperty().get()) {
+        if (event.isShortcutDown()
+                || event.isAltDown()
+                || isTyping(event)
+                || !model.openProperty().get()) {
             return;
         }
         Runnable step = switch (event.getCode()) {
@@ -188,7 +191,8 @@ public final class ReadingView extends StackPane {
     /** A letter typed anywhere on the place begins a line; in a text field it is that field's. */
     private void typed(KeyEvent event) {
         String character = event.getCharacter();
-        boolean usable = character.length() == 1 && !Character.isISOControl(character.charAt(0)) && !character.isBlank();
+        boolean usable =
+                character.length() == 1 && !Character.isISOControl(character.charAt(0)) && !character.isBlank();
         if (usable && model.openProperty().get() && !isTyping(event) && !event.isShortcutDown() && !event.isAltDown()) {
             linePad.takeTyped(character);
             event.consume();
@@ -200,7 +204,8 @@ public final class ReadingView extends StackPane {
             boolean walksAnyway = field.getText().isEmpty() && "line-pad".equals(field.getId());
             return !walksAnyway || event.getEventType() == KeyEvent.KEY_TYPED;
         }
-        return event.getTarget() instanceof Node node && node.getStyleClass().contains("list-view")
+        return event.getTarget() instanceof Node node
+                && node.getStyleClass().contains("list-view")
                 && (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN);
     }
 

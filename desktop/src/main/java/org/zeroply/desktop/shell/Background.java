@@ -101,8 +101,7 @@ public final class Background implements AutoCloseable {
         });
     }
 
-    private <T> void finish(
-            Running entry, @Nullable T result, @Nullable Throwable failure, Consumer<T> done) {
+    private <T> void finish(Running entry, @Nullable T result, @Nullable Throwable failure, Consumer<T> done) {
         Platform.runLater(() -> {
             running.remove(entry);
             if (failure != null) {

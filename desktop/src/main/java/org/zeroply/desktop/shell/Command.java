@@ -10,7 +10,11 @@ import org.jspecify.annotations.Nullable;
  * @param place the place in which it works, or null where it works everywhere
  */
 public record Command(
-        String title, @Nullable KeyCombination shortcut, @Nullable Place place, BooleanSupplier enabled, Runnable action) {
+        String title,
+        @Nullable KeyCombination shortcut,
+        @Nullable Place place,
+        BooleanSupplier enabled,
+        Runnable action) {
 
     public static Command of(String title, @Nullable String shortcut, @Nullable Place place, Runnable action) {
         return new Command(

@@ -20,7 +20,9 @@ public interface FileChoice {
             @Override
             public List<Path> toImport() {
                 List<File> files = chooser("files.import").showOpenMultipleDialog(owner);
-                return files == null ? List.of() : files.stream().map(File::toPath).toList();
+                return files == null
+                        ? List.of()
+                        : files.stream().map(File::toPath).toList();
             }
 
             @Override

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.strip;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,0 +1,130 @@
+package org.zeroply.desktop.shell;
+
+import java.util.List;
+import java.util.function.Function;
+import javafx.scene.control.ContentDisplay;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+
+/** The one field for everything: what is typed finds commands, games and positions; Enter does the chosen one. */
+final class CommandField extends TextField {
+    private static final double ROW = 30;
+
+    private final ListView<Offer> list = new ListView<>();
+    private final Function<String, List<Offer>> offers;
+    private final Runnable onLeave;
+
+    /** Something to choose: what it says, a hint at its right, and what it does. */
+    record Offer(String title, String hint, Runnable action) {}
+
+    CommandField(Function<String, List<Offer>> offers, Runnable onLeave) {
+        this.offers = offers;
+        this.onLeave = onLeave;
+        setId("command-field");
+        getStyleClass().add("command-field");
+        setPromptText(Texts.of("field.prompt"));
+        setAccessibleText(Texts.of("field.prompt"));
+        list.setId("command-list");
+        list.getStyleClass().add("command-list");
+        list.setFocusTraversable(false);
+        list.setCellFactory(view -> new OfferCell());
+        list.setOnMouseClicked(event -> perform());
+        list.setVisible(false);
+        list.setManaged(false);
+        textProperty().subscribe(() -> refresh());
+        focusedProperty().subscribe(focused -> {
+            if (focused) {
+                selectAll();
+                refresh();
+            } else {
+                list.setVisible(false);
+            }
+        });
+        addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
+    }
+
+    /** The list of offers, laid over the window by the shell. */
+    ListView<Offer> list() {
+        return list;
+    }
+
+    private void refresh() {
+        if (!isFocused()) {
+            return;
+        }
+        List<Offer> found = offers.apply(getText().strip());
+        list.getItems().setAll(found);
+        list.setPrefHeight(Math.min(12, found.size()) * ROW + 4);
+        list.setVisible(!found.isEmpty());
+        list.getSelectionModel().selectFirst();
+        list.getParent().requestLayout();
+    }
+
+    private void keys(KeyEvent event) {
+        switch (event.getCode()) {
+            case DOWN -> list.getSelectionModel().selectNext();
+            case UP -> list.getSelectionModel().selectPrevious();
+            case ENTER -> perform();
+            case ESCAPE -> leave();
+            default -> {
+                return;
+            }
+        }
+        if (event.getCode() != KeyCode.ENTER) {
+            list.scrollTo(Math.max(0, list.getSelectionModel().getSelectedIndex() - 4));
+        }
+        event.consume();
+    }
+
+    private void perform() {
+        Offer chosen = list.getSelectionModel().getSelectedItem();
+        if (chosen != null) {
+            leave();
+            chosen.action().run();
+        }
+    }
+
+    private void leave() {
+        clear();
+        list.setVisible(false);
+        onLeave.run();
+    }
+
+    private static final class OfferCell extends ListCell<Offer> {
+        private final Label title = new Label();
+        private final Label hint = new Label();
+        private final HBox row = new HBox(8);
+
+        OfferCell() {
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
+            Region space = new Region();
+            HBox.setHgrow(space, Priority.ALWAYS);
+            hint.getStyleClass().add("soft");
+            hint.setMinWidth(Region.USE_PREF_SIZE);
+            row.getChildren().addAll(title, space, hint);
+        }
+
+        @Override
+        protected void updateItem(@Nullable Offer offer, boolean empty) {
+            super.updateItem(offer, empty);
+            if (offer == null || empty) {
+                setGraphic(null);
+                setText(null);
+            } else {
+                title.setText(offer.title());
+                hint.setText(offer.hint());
+                setText(offer.title());
+                setGraphic(row);
+            }
+        }
+    }
+}

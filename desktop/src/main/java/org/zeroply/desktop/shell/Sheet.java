@@ -1,0 +1,53 @@
+package org.zeroply.desktop.shell;
+
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.zeroply.desktop.Texts;
+
+/** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. Escape puts it away. */
+public final class Sheet extends StackPane {
+    private final Runnable onClose;
+
+    Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
+        this.onClose = onClose;
+        getStyleClass().add("sheet-veil");
+        Label heading = new Label(title);
+        heading.getStyleClass().add("sheet-title");
+        Button close = new Button(Texts.of("sheet.close"));
+        close.setId("sheet-close");
+        close.setCancelButton(true);
+        close.setOnAction(event -> close());
+        HBox row = new HBox(8);
+        row.getChildren().addAll(buttons);
+        row.getChildren().add(close);
+        row.setAlignment(Pos.CENTER_RIGHT);
+        VBox paper = new VBox(12, heading, content, row);
+        paper.getStyleClass().add("sheet");
+        paper.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        getChildren().add(paper);
+        addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ESCAPE) {
+                close();
+                event.consume();
+            }
+        });
+        setOnMousePressed(event -> {
+            if (event.getTarget() == this) {
+                close();
+            }
+        });
+    }
+
+    public void close() {
+        onClose.run();
+    }
+}

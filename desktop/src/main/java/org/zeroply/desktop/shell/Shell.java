@@ -1,0 +1,764 @@
+package org.zeroply.desktop.shell;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.SVGPath;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.games.GameNames;
+import org.zeroply.desktop.games.GamesModel;
+import org.zeroply.desktop.games.GamesView;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.reading.ReadingView;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameResult;
+import org.zeroply.gametree.Tags;
+import org.zeroply.notation.Fen;
+import org.zeroply.notation.FenReading;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.notation.PgnWriter;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.store.GameSummary;
+import org.zeroply.store.ImportReport;
+import org.zeroply.store.UndoState;
+import org.zeroply.store.Workbook;
+
+/** The window: rail, bar, places, status line, and every command of the application with its name and shortcut. */
+public final class Shell extends StackPane {
+    private static final Logger LOG = LoggerFactory.getLogger(Shell.class);
+    private static final int GAMES_OFFERED = 6;
+
+    private final Workbook workbook;
+    private final Background background;
+    private final MachineSettings settings;
+    private final FileChoice files;
+    private final GamesModel games;
+    private final ReadingModel reading;
+    private final GamesView gamesView;
+    private final ReadingView readingView;
+    private final CommandField field;
+    private final StatusLine status;
+    private final Label title = new Label();
+    private final Label subtitle = new Label();
+    private final StackPane places = new StackPane();
+    private final Pane overlay = new Pane();
+    private final Map<Place, ToggleButton> rail = new EnumMap<>(Place.class);
+    private final List<Command> commands = new ArrayList<>();
+    private Place place = Place.GAMES;
+
+    public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files) {
+        this.workbook = workbook;
+        this.background = background;
+        this.settings = settings;
+        this.files = files;
+        games = new GamesModel(workbook, background);
+        reading = new ReadingModel(workbook, background);
+        gamesView = new GamesView(
+                games, new GamesView.Actions(this::openGame, this::chooseImport, this::chooseExport, this::newGame));
+        readingView = new ReadingView(reading, this::newGame, () -> go(Place.GAMES), this::askScale);
+        field = new CommandField(this::offers, this::focusPlace);
+        status = new StatusLine(background);
+        getStyleClass().add("shell");
+        places.getChildren().addAll(gamesView, readingView);
+        BorderPane frame = new BorderPane(places, bar(), null, status, railPane());
+        overlay.setPickOnBounds(false);
+        overlay.getChildren().add(field.list());
+        getChildren().addAll(frame, overlay);
+        defineCommands();
+        listen();
+        loadSettings();
+        go(Place.GAMES);
+        games.refresh();
+    }
+
+    // ---- the frame
+
+    private HBox bar() {
+        Label name = new Label(Texts.of("app.name"));
+        name.getStyleClass().add("app-name");
+        title.getStyleClass().add("bar-title");
+        title.setMinWidth(0);
+        subtitle.getStyleClass().add("soft");
+        subtitle.setMinWidth(0);
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        field.setMinWidth(300);
+        field.setPrefWidth(310);
+        HBox bar = new HBox(name, title, subtitle, space, field);
+        bar.getStyleClass().add("bar");
+        return bar;
+    }
+
+    private VBox railPane() {
+        VBox pane = new VBox();
+        pane.getStyleClass().add("rail");
+        for (Place each : Place.values()) {
+            SVGPath icon = new SVGPath();
+            icon.setContent(each.icon());
+            icon.getStyleClass().add("rail-icon");
+            ToggleButton button = new ToggleButton(each.title(), icon);
+            button.setId("rail-" + each.name().toLowerCase(Locale.ROOT));
+            button.getStyleClass().add("rail-button");
+            button.setMaxWidth(Double.MAX_VALUE);
+            button.setFocusTraversable(false);
+            button.setOnAction(event -> go(each));
+            rail.put(each, button);
+            pane.getChildren().add(button);
+        }
+        return pane;
+    }
+
+    @Override
+    protected void layoutChildren() {
+        super.layoutChildren();
+        var bounds = sceneToLocal(field.localToScene(field.getBoundsInLocal()));
+        if (bounds != null && field.list().isVisible()) {
+            double width = Math.max(bounds.getWidth(), 420);
+            field.list()
+                    .resizeRelocate(
+                            bounds.getMaxX() - width,
+                            bounds.getMaxY() + 4,
+                            width,
+                            field.list().getPrefHeight());
+        }
+    }
+
+    private void go(Place to) {
+        readingView.keepEdits();
+        place = to;
+        rail.forEach((each, button) -> button.setSelected(each == to));
+        gamesView.setVisible(to == Place.GAMES);
+        readingView.setVisible(to == Place.READING);
+        showTitle();
+        showUndo();
+        focusPlace();
+    }
+
+    private void focusPlace() {
+        if (place == Place.GAMES) {
+            gamesView.focusList();
+        } else {
+            readingView.focusBoard();
+        }
+    }
+
+    private void showTitle() {
+        boolean game = place == Place.READING && reading.openProperty().get();
+        Path file = workbook.file().getFileName();
+        String book = file == null ? "" : file.toString().replaceFirst("\\.zeroply$", "");
+        if (game) {
+            Game open = reading.gameProperty().get();
+            title.setText(GameNames.players(open));
+            subtitle.setText(IntStream.range(0, 3)
+                    .mapToObj(i ->
+                            open.tags().known(List.of("Event", "Date", "Site").get(i)))
+                    .filter(text -> !text.isEmpty())
+                    .collect(Collectors.joining(" · ")));
+        } else {
+            title.setText(book);
+            subtitle.setText("");
+        }
+    }
+
+    private void showUndo() {
+        UndoState state = place == Place.READING
+                ? reading.undoProperty().get()
+                : games.undoProperty().get();
+        status.showUndo(
+                state.undo() != null
+                        ? Texts.of("status.undo", state.undo())
+                        : state.redo() != null ? Texts.of("status.redo", state.redo()) : "");
+    }
+
+    // ---- listening
+
+    private void listen() {
+        background.setOnFailure(this::failed);
+        games.setOnImported(this::imported);
+        games.setOnListChanged(this::listChanged);
+        games.undoProperty().subscribe(() -> showUndo());
+        reading.undoProperty().subscribe(() -> showUndo());
+        reading.gameProperty().subscribe(() -> showTitle());
+        reading.openProperty().subscribe(() -> showTitle());
+        reading.setOnSaved(games::refresh);
+        addEventFilter(KeyEvent.KEY_PRESSED, this::shortcut);
+        setOnDragOver(event -> {
+            if (event.getDragboard().hasFiles()) {
+                event.acceptTransferModes(TransferMode.COPY);
+            }
+            event.consume();
+        });
+        setOnDragDropped(event -> {
+            importFiles(event.getDragboard().getFiles().stream()
+                    .map(java.io.File::toPath)
+                    .toList());
+            event.setDropCompleted(true);
+            event.consume();
+        });
+    }
+
+    private void shortcut(KeyEvent event) {
+        for (Command command : commands) {
+            if (command.shortcut() != null
+                    && command.shortcut().match(event)
+                    && (command.place() == null || command.place() == place)
+                    && !belongsToText(event, command)
+                    && command.enabled().getAsBoolean()) {
+                command.action().run();
+                event.consume();
+                return;
+            }
+        }
+    }
+
+    /** Undo, redo, copy and paste belong to a text field while it has something to do with them. */
+    private static boolean belongsToText(KeyEvent event, Command command) {
+        if (!(event.getTarget() instanceof TextInputControl text) || !text.isEditable()) {
+            return false;
+        }
+        String shortcut = command.shortcutText();
+        return switch (event.getCode()) {
+            case Z -> event.isShiftDown() ? text.isRedoable() : text.isUndoable();
+            case Y -> text.isRedoable();
+            case C -> !event.isShiftDown() && !text.getSelectedText().isEmpty();
+            case V -> !event.isShiftDown();
+            default -> !event.isShortcutDown() && !event.isAltDown() && !shortcut.startsWith("F");
+        };
+    }
+
+    private void failed(Throwable failure) {
+        LOG.error("background work failed", failure);
+        StringWriter details = new StringWriter();
+        failure.printStackTrace(new PrintWriter(details));
+        Label text = new Label(Texts.of("failure.text", String.valueOf(failure.getMessage())));
+        text.setWrapText(true);
+        text.setPrefWidth(460);
+        Button copy = new Button(Texts.of("failure.copy"));
+        copy.setOnAction(event -> copy(details.toString()));
+        show(Texts.of("failure.title"), text, List.of(copy));
+    }
+
+    // ---- sheets
+
+    private Sheet show(String heading, Node content, List<Button> buttons) {
+        Sheet[] shown = new Sheet[1];
+        Sheet sheet = new Sheet(heading, content, buttons, () -> {
+            getChildren().remove(shown[0]);
+            focusPlace();
+        });
+        shown[0] = sheet;
+        getChildren().add(sheet);
+        Node first = content instanceof GridPane grid
+                ? grid.getChildren().stream()
+                        .filter(TextField.class::isInstance)
+                        .findFirst()
+                        .orElse(content)
+                : sheet.lookup("#sheet-close");
+        Objects.requireNonNullElse(first, sheet).requestFocus();
+        return sheet;
+    }
+
+    private void imported(ImportReport report) {
+        String said = Texts.of("import.summary", report.added(), report.alreadyThere());
+        status.say(report.file() + ": " + said);
+        boolean worthReading = report.faultCount() > 0
+                || report.skipped() > 0
+                || report.otherRemarks() > 0
+                || report.cancelled()
+                || report.added() == 0;
+        if (!worthReading) {
+            return;
+        }
+        List<String> lines = new ArrayList<>(List.of(said));
+        if (report.cancelled()) {
+            lines.add(Texts.of("import.cancelled"));
+        }
+        if (report.otherRemarks() > 0) {
+            lines.add(Texts.of("import.otherRemarks", report.otherRemarks()));
+        }
+        if (report.skipped() > 0) {
+            lines.add(Texts.of("import.skipped", report.skipped()));
+        }
+        if (report.faultCount() > 0) {
+            lines.add(Texts.of("import.faults", report.faultCount()));
+        }
+        Label summary = new Label(String.join("\n", lines));
+        TextArea faults = new TextArea(report.faults().stream()
+                .map(fault -> Texts.of("import.fault", fault.line(), fault.game(), fault.token(), fault.reason()))
+                .collect(Collectors.joining("\n")));
+        faults.setEditable(false);
+        faults.setWrapText(true);
+        faults.setPrefSize(620, report.faults().isEmpty() ? 0 : 260);
+        faults.setVisible(!report.faults().isEmpty());
+        faults.setManaged(!report.faults().isEmpty());
+        faults.setId("import-faults");
+        Button copy = new Button(Texts.of("failure.copy"));
+        copy.setOnAction(event -> copy(summary.getText() + "\n" + faults.getText()));
+        show(Texts.of("import.title", report.file()), new VBox(10, summary, faults), List.of(copy));
+    }
+
+    private void showShortcuts() {
+        GridPane grid = new GridPane();
+        grid.getStyleClass().add("shortcuts");
+        int row = 0;
+        for (Command command : commands) {
+            if (command.place() == null || command.place() == place) {
+                String keys = command.shortcutText();
+                if (!keys.isEmpty()) {
+                    grid.addRow(row++, strong(keys), new Label(command.title()));
+                }
+            }
+        }
+        for (String key : List.of("walk", "branch", "type", "cursor")) {
+            if (place == Place.READING) {
+                grid.addRow(row++, strong(Texts.of("keys." + key)), new Label(Texts.of("keys." + key + ".text")));
+            }
+        }
+        show(Texts.of("keys.title", place.title()), new VBox(grid), List.of());
+    }
+
+    private static Label strong(String text) {
+        Label label = new Label(text);
+        label.getStyleClass().add("strong");
+        return label;
+    }
+
+    private void askScale() {
+        ValueScale now = reading.scaleProperty().get();
+        GridPane form = form();
+        List<TextField> fields = new ArrayList<>();
+        List<String> names =
+                List.of("piece.PAWN", "piece.KNIGHT", "piece.BISHOP", "piece.ROOK", "piece.QUEEN", "scale.pair");
+        for (int i = 0; i < names.size(); i++) {
+            int value = i < 5 ? now.values().get(i) : now.bishopPair();
+            TextField input = new TextField(new org.zeroply.reading.Value.Hundredths(value).text());
+            input.setId("scale-" + i);
+            fields.add(input);
+            form.addRow(i, new Label(Texts.of(names.get(i))), input);
+        }
+        Label wrong = new Label();
+        wrong.getStyleClass().add("attention");
+        form.add(wrong, 0, names.size(), 2, 1);
+        Button use = new Button(Texts.of("scale.use"));
+        use.getStyleClass().add("primary");
+        use.setDefaultButton(true);
+        Sheet sheet = show(Texts.of("scale.title"), form, List.of(use));
+        use.setOnAction(event -> {
+            try {
+                List<Integer> values = fields.stream()
+                        .map(input -> hundredths(input.getText()))
+                        .toList();
+                setScale(ValueScale.custom(values.subList(0, 5), values.get(5)));
+                sheet.close();
+            } catch (IllegalArgumentException bad) {
+                wrong.setText(Texts.of("scale.wrong"));
+            }
+        });
+    }
+
+    private static int hundredths(String text) {
+        return new java.math.BigDecimal(text.strip().replace(',', '.'))
+                .movePointRight(2)
+                .setScale(0, java.math.RoundingMode.HALF_UP)
+                .intValueExact();
+    }
+
+    private void setScale(ValueScale scale) {
+        reading.scaleProperty().set(scale);
+    }
+
+    private static GridPane form() {
+        GridPane form = new GridPane();
+        form.getStyleClass().add("form");
+        return form;
+    }
+
+    private void askDetails() {
+        Game game = reading.gameProperty().get();
+        GridPane form = form();
+        List<String> tags = List.of("White", "Black", "Event", "Site", "Date", "Round");
+        List<TextField> fields = new ArrayList<>();
+        for (int i = 0; i < tags.size(); i++) {
+            TextField input = new TextField(game.tags().known(tags.get(i)));
+            input.setId("tag-" + tags.get(i));
+            input.setPrefWidth(300);
+            fields.add(input);
+            form.addRow(i, new Label(Texts.of("tag." + tags.get(i))), input);
+        }
+        ChoiceBox<GameResult> result = new ChoiceBox<>();
+        result.getItems().addAll(GameResult.values());
+        result.setValue(game.result());
+        result.setConverter(new javafx.util.StringConverter<>() {
+            @Override
+            public String toString(GameResult value) {
+                return Texts.of("result." + value);
+            }
+
+            @Override
+            public GameResult fromString(String text) {
+                return GameResult.OPEN;
+            }
+        });
+        form.addRow(tags.size(), new Label(Texts.of("tag.Result")), result);
+        Button keep = new Button(Texts.of("details.keep"));
+        keep.getStyleClass().add("primary");
+        keep.setDefaultButton(true);
+        Sheet sheet = show(Texts.of("details.title"), form, List.of(keep));
+        keep.setOnAction(event -> {
+            Tags next = game.tags();
+            for (int i = 0; i < tags.size(); i++) {
+                String text = fields.get(i).getText().strip();
+                next = text.isEmpty() ? next.without(tags.get(i)) : next.with(tags.get(i), text);
+            }
+            reading.details(new Game(next, reading.tree(), result.getValue()));
+            sheet.close();
+        });
+    }
+
+    // ---- what commands do
+
+    /** Opens a game of the list in Reading. */
+    public void openGame(GameSummary game) {
+        reading.open(game.id());
+        go(Place.READING);
+    }
+
+    private void newGame() {
+        reading.add(Game.empty(), Texts.of("undo.newGame"));
+        go(Place.READING);
+    }
+
+    private void newFrom(org.zeroply.rules.Position position) {
+        reading.add(Game.from(position), Texts.of("undo.newGame"));
+        go(Place.READING);
+    }
+
+    private void chooseImport() {
+        importFiles(files.toImport());
+    }
+
+    public void importFiles(List<Path> chosen) {
+        if (!chosen.isEmpty()) {
+            go(Place.GAMES);
+            games.importFiles(chosen);
+        }
+    }
+
+    private void chooseExport(List<GameSummary> chosen) {
+        if (chosen.isEmpty()) {
+            status.say(Texts.of("export.nothing"));
+            return;
+        }
+        readingView.keepEdits();
+        files.toExport(Texts.of("export.name"))
+                .ifPresent(target -> games.export(
+                        chosen, target, count -> status.say(Texts.of("export.done", count, target.getFileName()))));
+    }
+
+    private void listChanged() {
+        long open = reading.gameIdProperty().get();
+        if (open != 0) {
+            background.read(() -> workbook.isListed(open), listed -> {
+                if (!listed) {
+                    reading.close();
+                }
+            });
+        }
+    }
+
+    private void undo() {
+        readingView.keepEdits();
+        if (place == Place.READING) {
+            reading.undo();
+        } else {
+            games.undo();
+        }
+    }
+
+    private void redo() {
+        if (place == Place.READING) {
+            reading.redo();
+        } else {
+            games.redo();
+        }
+    }
+
+    private static void copy(String text) {
+        ClipboardContent content = new ClipboardContent();
+        content.putString(text);
+        Clipboard.getSystemClipboard().setContent(content);
+    }
+
+    private void copyFen() {
+        copy(Fen.write(reading.positionProperty().get()));
+        status.say(Texts.of("copied.fen"));
+    }
+
+    private void copyPgn() {
+        readingView.keepEdits();
+        copy(PgnWriter.write(reading.gameProperty().get()));
+        status.say(Texts.of("copied.pgn"));
+    }
+
+    /** A pasted text is a position, or one or more games. */
+    private void paste() {
+        String text = Clipboard.getSystemClipboard().getString();
+        if (text != null && !text.isBlank()) {
+            take(text);
+        }
+    }
+
+    /** Takes a FEN or PGN text in; what is neither is explained. */
+    public void take(String text) {
+        switch (Fen.read(text)) {
+            case FenReading.Read read -> newFrom(read.position());
+            case FenReading.Refused refused -> {
+                boolean meantAsFen = text.strip().split("/", -1).length >= 7 && !text.contains("[");
+                if (meantAsFen) {
+                    status.say(Texts.of("paste.badFen", String.join("; ", refused.reasons())));
+                } else {
+                    takePgn(text);
+                }
+            }
+        }
+    }
+
+    private void takePgn(String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        try {
+            PgnReader reader = new PgnReader(new ByteArrayInputStream(bytes));
+            PgnEntry first = reader.next();
+            boolean only = reader.next() == null;
+            if (first instanceof PgnEntry.Read read
+                    && only
+                    && read.faults().isEmpty()
+                    && read.game().tree().size() > 0) {
+                reading.add(read.game(), Texts.of("undo.pasted"));
+                go(Place.READING);
+            } else if (first instanceof PgnEntry.Read read && read.game().tree().size() > 0) {
+                games.importStream(Texts.of("paste.name"), () -> new ByteArrayInputStream(bytes));
+                go(Place.GAMES);
+            } else {
+                status.say(Texts.of("paste.nothing"));
+            }
+        } catch (IOException impossible) {
+            throw new IllegalStateException(impossible);
+        }
+    }
+
+    // ---- settings
+
+    private void loadSettings() {
+        Language language = workbook.setting("language")
+                .flatMap(name -> java.util.Arrays.stream(Language.values())
+                        .filter(each -> each.name().equals(name))
+                        .findFirst())
+                .orElse(Language.ENGLISH);
+        reading.languageProperty().set(language);
+        workbook.setting("scale").ifPresent(this::readScale);
+        reading.languageProperty().subscribe(chosen -> keepSetting("language", chosen.name()));
+        reading.scaleProperty().subscribe(chosen -> keepSetting("scale", scaleText(chosen)));
+        applyLook();
+    }
+
+    private void keepSetting(String name, String value) {
+        background.write(
+                () -> {
+                    workbook.setting(name, value);
+                    return true;
+                },
+                done -> {});
+    }
+
+    private static String scaleText(ValueScale scale) {
+        if (scale.equals(ValueScale.SCHOOLROOM)) {
+            return "schoolroom";
+        }
+        if (scale.equals(ValueScale.TWO_BISHOP)) {
+            return "two-bishop";
+        }
+        return scale.values().stream().map(String::valueOf).collect(Collectors.joining(" ")) + " " + scale.bishopPair();
+    }
+
+    private void readScale(String text) {
+        if (text.equals("two-bishop")) {
+            reading.scaleProperty().set(ValueScale.TWO_BISHOP);
+        } else if (text.matches("(\\d{1,5} ){5}\\d{1,5}")) {
+            List<Integer> numbers = java.util.Arrays.stream(text.split(" "))
+                    .map(Integer::valueOf)
+                    .toList();
+            reading.scaleProperty().set(ValueScale.custom(numbers.subList(0, 5), numbers.get(5)));
+        }
+    }
+
+    private void applyLook() {
+        getStyleClass().remove("lamp");
+        if (settings.get("theme", "paper").equals("lamp")) {
+            getStyleClass().add("lamp");
+        }
+        setStyle("-fx-font-size: " + 13 * settings.scale() / 100.0 + "px;");
+    }
+
+    private void scale(int step) {
+        settings.set("scale", Integer.toString(Math.clamp(settings.scale() + step, 90, 150)));
+        applyLook();
+    }
+
+    private void toggleLamp() {
+        settings.set("theme", settings.get("theme", "paper").equals("lamp") ? "paper" : "lamp");
+        applyLook();
+    }
+
+    // ---- commands
+
+    private void add(String key, @Nullable String shortcut, @Nullable Place where, Runnable action) {
+        Command command = Command.of(Texts.of(key), shortcut, where, action);
+        commands.add(
+                where == Place.READING
+                        ? command.when(() -> reading.openProperty().get())
+                        : command);
+    }
+
+    private void defineCommands() {
+        add("command.field", "Shortcut+K", null, field::requestFocus);
+        add("command.places.games", "Shortcut+1", null, () -> go(Place.GAMES));
+        add("command.places.reading", "Shortcut+2", null, () -> go(Place.READING));
+        add("command.newGame", "Shortcut+N", null, this::newGame);
+        add("command.import", "Shortcut+I", null, this::chooseImport);
+        add("command.export", "Shortcut+E", Place.GAMES, () -> chooseExport(gamesView.chosen()));
+        add("command.find", "Shortcut+F", Place.GAMES, gamesView::focusFind);
+        add("command.removeGames", null, Place.GAMES, () -> games.remove(gamesView.chosen()));
+        add("command.undo", "Shortcut+Z", null, this::undo);
+        add("command.redo", "Shortcut+Shift+Z", null, this::redo);
+        add(
+                "command.flip",
+                "Alt+T",
+                Place.READING,
+                () -> reading.flippedProperty().set(!reading.flippedProperty().get()));
+        add("command.promote", "Alt+M", Place.READING, reading::promote);
+        add(
+                "command.branchUp",
+                "Alt+Up",
+                Place.READING,
+                () -> reading.moveBranch(reading.nodeProperty().get(), -1));
+        add(
+                "command.branchDown",
+                "Alt+Down",
+                Place.READING,
+                () -> reading.moveBranch(reading.nodeProperty().get(), 1));
+        add(
+                "command.delete",
+                "Delete",
+                Place.READING,
+                () -> reading.delete(reading.nodeProperty().get()));
+        add("command.note", "Alt+N", Place.READING, readingView::focusNote);
+        add("command.linePad", "Alt+L", Place.READING, readingView::focusLinePad);
+        add("command.details", "Alt+D", Place.READING, this::askDetails);
+        add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
+        add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
+        add("command.paste", "Shortcut+V", null, this::paste);
+        add("command.scale", null, Place.READING, this::askScale);
+        for (Language language : Language.values()) {
+            Command command = Command.of(
+                    Texts.of("command.language", language.title()),
+                    null,
+                    null,
+                    () -> reading.languageProperty().set(language));
+            commands.add(command);
+        }
+        add("command.lamp", "Alt+P", null, this::toggleLamp);
+        add("command.larger", "Shortcut+Plus", null, () -> scale(10));
+        add("command.smaller", "Shortcut+Minus", null, () -> scale(-10));
+        add("command.shortcuts", "F1", null, this::showShortcuts);
+    }
+
+    /** What the field offers for a text: a position, commands in which every word occurs, then games. */
+    private List<CommandField.Offer> offers(String text) {
+        List<CommandField.Offer> offers = new ArrayList<>();
+        if (text.contains("/") && Fen.read(text) instanceof FenReading.Read read) {
+            offers.add(new CommandField.Offer(Texts.of("field.position"), "FEN", () -> newFrom(read.position())));
+        }
+        String[] words = text.toLowerCase(Locale.ROOT).split("\\s+");
+        for (Command command : commands) {
+            String name = command.title().toLowerCase(Locale.ROOT);
+            boolean here = command.place() == null || command.place() == place;
+            if (here
+                    && command.enabled().getAsBoolean()
+                    && java.util.Arrays.stream(words).allMatch(name::contains)) {
+                offers.add(new CommandField.Offer(command.title(), command.shortcutText(), command.action()));
+            }
+        }
+        if (!text.isEmpty()) {
+            int commandsFound = offers.size();
+            for (GameSummary game : workbook.find(text, GAMES_OFFERED)) {
+                offers.add(
+                        Math.max(0, offers.size() - commandsFound),
+                        new CommandField.Offer(
+                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game)));
+            }
+        }
+        return offers;
+    }
+
+    // ---- for the application, its tests and the tour
+
+    public ReadingModel reading() {
+        return reading;
+    }
+
+    public GamesModel games() {
+        return games;
+    }
+
+    /** Does what the command with the title of this key does. */
+    public void runCommand(String key) {
+        String name = Texts.of(key);
+        commands.stream()
+                .filter(command -> command.title().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .action()
+                .run();
+    }
+
+    /** Writes everything down that is still being typed; called before the window closes. */
+    public void keepEdits() {
+        readingView.keepEdits();
+    }
+}

@@ -1,0 +1,200 @@
+package org.zeroply.desktop;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.BooleanSupplier;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.shell.FileChoice;
+import org.zeroply.desktop.shell.MachineSettings;
+import org.zeroply.desktop.shell.Shell;
+import org.zeroply.store.Opening;
+import org.zeroply.store.Workbook;
+
+/** A real window over a real workbook in a folder, for interface tests and the tour. Opens and closes as the user would. */
+public final class Stand implements AutoCloseable {
+    private static final AtomicBoolean STARTED = new AtomicBoolean();
+    private static final long PATIENCE_MILLIS = 20_000;
+
+    private final Workbook workbook;
+    private final Background background = new Background();
+    private final Answers answers = new Answers();
+    private final Stage stage;
+    private final Shell shell;
+
+    /** What the tests answer where the user would choose a file. */
+    public static final class Answers implements FileChoice {
+        private final List<Path> imports = new ArrayList<>();
+        private Optional<Path> export = Optional.empty();
+
+        public void willImport(Path file) {
+            imports.clear();
+            imports.add(file);
+        }
+
+        public void willExport(Path file) {
+            export = Optional.of(file);
+        }
+
+        @Override
+        public List<Path> toImport() {
+            return List.copyOf(imports);
+        }
+
+        @Override
+        public Optional<Path> toExport(String suggestedName) {
+            return export;
+        }
+    }
+
+    public Stand(Path folder, boolean withSample, double width, double height) {
+        startToolkit();
+        Opening opening = Workbook.open(folder.resolve("Hollow Mill.zeroply"), Clock.systemUTC());
+        if (!(opening instanceof Opening.Opened opened)) {
+            throw new AssertionError("the workbook did not open: " + opening);
+        }
+        workbook = opened.workbook();
+        if (withSample) {
+            try {
+                ZeroPlyApp.fillWithSample(workbook);
+            } catch (IOException failed) {
+                throw new UncheckedIOException(failed);
+            }
+        }
+        MachineSettings settings = new MachineSettings(folder.resolve("settings.properties"));
+        shell = onStage(() -> new Shell(workbook, background, settings, answers));
+        stage = onStage(() -> {
+            Stage window = new Stage();
+            window.setScene(ZeroPlyApp.scene(shell, width, height));
+            window.show();
+            return window;
+        });
+        settle();
+    }
+
+    private static void startToolkit() {
+        if (STARTED.compareAndSet(false, true)) {
+            CountDownLatch ready = new CountDownLatch(1);
+            Platform.startup(ready::countDown);
+            try {
+                if (!ready.await(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)) {
+                    throw new AssertionError("the toolkit did not start");
+                }
+            } catch (InterruptedException interrupted) {
+                throw new AssertionError(interrupted);
+            }
+            Platform.setImplicitExit(false);
+            ZeroPlyApp.loadFonts();
+        }
+    }
+
+    public Shell shell() {
+        return shell;
+    }
+
+    public Stage stage() {
+        return stage;
+    }
+
+    public Scene scene() {
+        return stage.getScene();
+    }
+
+    public Workbook workbook() {
+        return workbook;
+    }
+
+    public Answers answers() {
+        return answers;
+    }
+
+    /** Does something on the interface thread and waits for it. */
+    public static <T> T onStage(Callable<T> task) {
+        FutureTask<T> future = new FutureTask<>(task);
+        Platform.runLater(future);
+        try {
+            return future.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
+        } catch (InterruptedException | ExecutionException | java.util.concurrent.TimeoutException failed) {
+            throw new AssertionError(failed);
+        }
+    }
+
+    /** Waits until nothing is queued for the interface, written or computed any more. */
+    public void settle() {
+        for (int round = 0; round < 3; round++) {
+            CountDownLatch written = new CountDownLatch(1);
+            background.write(() -> true, done -> written.countDown());
+            CountDownLatch read = new CountDownLatch(2);
+            background.read(() -> true, done -> read.countDown());
+            background.read(() -> true, done -> read.countDown());
+            try {
+                if (!written.await(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)
+                        || !read.await(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)) {
+                    throw new AssertionError("the background did not settle");
+                }
+            } catch (InterruptedException interrupted) {
+                throw new AssertionError(interrupted);
+            }
+            onStage(() -> true);
+        }
+    }
+
+    /** Waits for a condition of the interface; a test fails if it never comes. */
+    public void await(String what, BooleanSupplier condition) {
+        long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
+        while (!onStage(condition::getAsBoolean)) {
+            if (System.nanoTime() > end) {
+                throw new AssertionError("waited in vain for: " + what);
+            }
+            settle();
+        }
+    }
+
+    /** A picture of the window as it is. */
+    public void picture(Path file) {
+        settle();
+        WritableImage image = onStage(() -> scene().snapshot(null));
+        int width = (int) image.getWidth();
+        int height = (int) image.getHeight();
+        BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                copy.setRGB(x, y, image.getPixelReader().getArgb(x, y));
+            }
+        }
+        try {
+            Files.createDirectories(file.toAbsolutePath().getParent());
+            ImageIO.write(copy, "png", file.toFile());
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+
+    @Override
+    public void close() {
+        onStage(() -> {
+            shell.keepEdits();
+            stage.close();
+            return true;
+        });
+        background.close();
+        workbook.close();
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop;
+
+import org.jspecify.annotations.NullMarked;
