@@ -115,8 +115,12 @@ public class Bench {
     private static String figure(String name, double millis) {
         return switch (name) {
             case "pathsFromStartDepth6" ->
-                String.format(Locale.ROOT, "%.0f million paths a second (bulk at the last ply)", PATHS_AT_DEPTH_6 / millis / 1e3);
-            case "readPgn" -> String.format(Locale.ROOT, "%.0f games a second, every move checked", GAMES / millis * 1e3);
+                String.format(
+                        Locale.ROOT,
+                        "%.0f million paths a second (bulk at the last ply)",
+                        PATHS_AT_DEPTH_6 / millis / 1e3);
+            case "readPgn" ->
+                String.format(Locale.ROOT, "%.0f games a second, every move checked", GAMES / millis * 1e3);
             case "readLedgers" -> String.format(Locale.ROOT, "%.3f ms a ledger", millis / POSITIONS);
             default -> "";
         };

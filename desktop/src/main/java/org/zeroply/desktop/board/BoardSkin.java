@@ -42,6 +42,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     private final HBox promotion = styled(new HBox(), "board-promotion");
     private final BoardBehavior behavior;
     private final Subscription subscriptions;
+    private String drawnFor = "";
     private double cell;
     private double left;
     private double top;
@@ -136,10 +137,15 @@ final class BoardSkin extends SkinBase<BoardView> {
             ranks.get(i).setText(String.valueOf(flipped ? i + 1 : 8 - i));
             ranks.get(i).resizeRelocate(left - COORDINATES, top + i * cell, COORDINATES - 4, cell);
         }
-        drawMarks();
-        drawBrackets();
-        drawPieces();
-        drawHints();
+        // Layers are made anew only when the geometry is new; making them during every layout would cost a frame.
+        String geometry = cell + " " + left + " " + top + " " + flipped;
+        if (!geometry.equals(drawnFor)) {
+            drawnFor = geometry;
+            drawMarks();
+            drawBrackets();
+            drawPieces();
+            drawHints();
+        }
         if (promotion.isVisible()) {
             placePromotion();
         }
@@ -191,6 +197,7 @@ final class BoardSkin extends SkinBase<BoardView> {
             marks.getChildren().addAll(hatch, tag);
             tag.resize(size, size);
         }
+        marks.applyCss();
     }
 
     private void drawBrackets() {
@@ -211,6 +218,7 @@ final class BoardSkin extends SkinBase<BoardView> {
                             corner(x + far, y + far - arm, x + far, y + far, x + far - arm, y + far),
                             corner(x + arm, y + far, x, y + far, x, y + far - arm));
         }
+        brackets.applyCss();
     }
 
     private static Polyline corner(double... points) {
@@ -232,6 +240,8 @@ final class BoardSkin extends SkinBase<BoardView> {
                 pieces.getChildren().add(drawing);
             }
         }
+        // Without this, nodes made during a layout would be shown unstyled for one frame.
+        pieces.applyCss();
     }
 
     /** The ring round the picked square and a tick on each square that its man can reach, on the edge nearest to it. */
@@ -254,6 +264,7 @@ final class BoardSkin extends SkinBase<BoardView> {
                 hints.getChildren().add(tick(from, move.to()));
             }
         }
+        hints.applyCss();
     }
 
     private Rectangle ring(Square square, String style) {

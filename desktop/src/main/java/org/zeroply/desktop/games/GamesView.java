@@ -3,6 +3,7 @@ package org.zeroply.desktop.games;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.css.PseudoClass;
@@ -58,11 +59,12 @@ public final class GamesView extends VBox {
         VBox.setVgrow(table, Priority.ALWAYS);
         getChildren().addAll(toolbar(), table);
         // Something is chosen as soon as there is something, so that the keyboard has where to begin.
-        model.games().subscribe(() -> {
-            if (table.getSelectionModel().isEmpty() && !model.games().isEmpty()) {
-                table.getSelectionModel().select(0);
-            }
-        });
+        model.games()
+                .subscribe(() -> Platform.runLater(() -> {
+                    if (table.getSelectionModel().isEmpty() && !model.games().isEmpty()) {
+                        table.getSelectionModel().select(0);
+                    }
+                }));
     }
 
     private HBox toolbar() {

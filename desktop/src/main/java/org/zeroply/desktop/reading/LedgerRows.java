@@ -59,7 +59,7 @@ final class LedgerRows {
             }
             for (Change change : changes) {
                 changed.add(change.factor());
-                rows.add(new LedgerRow.Measured(change.after(), change, addition(change.factor(), position)));
+                rows.add(new LedgerRow.Measured(change.after(), change, addition(change.factor())));
             }
             recaptures(position, before, current, rows);
         }
@@ -67,7 +67,7 @@ final class LedgerRows {
             List<LedgerRow> measured = new ArrayList<>();
             for (Entry entry : ledger.entries()) {
                 if (entry.factor().section() == section && !changed.contains(entry.factor()) && isWorthARow(entry)) {
-                    measured.add(new LedgerRow.Measured(entry, null, addition(entry.factor(), position)));
+                    measured.add(new LedgerRow.Measured(entry, null, addition(entry.factor())));
                 }
             }
             if (!measured.isEmpty()) {
@@ -89,7 +89,7 @@ final class LedgerRows {
     }
 
     /** What the line so far has sacrificed and regained stands with the total. */
-    private String addition(Factor factor, Position position) {
+    private String addition(Factor factor) {
         if (factor != Factor.TOTAL || node == GameTree.ROOT) {
             return "";
         }

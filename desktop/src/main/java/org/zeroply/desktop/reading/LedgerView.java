@@ -15,6 +15,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
+import org.zeroply.reading.Change;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.Value;
 
@@ -112,8 +113,9 @@ final class LedgerView extends ListView<LedgerRow> {
 
         private void show(LedgerRow.Measured measured) {
             Entry entry = measured.entry();
-            boolean changed = measured.change() != null;
-            String said = changed ? measured.change().inWords() : entry.explanation();
+            Change change = measured.change();
+            boolean changed = change != null;
+            String said = change == null ? entry.explanation() : change.inWords();
             if (!measured.addition().isEmpty()) {
                 said = said + ". " + measured.addition();
             }

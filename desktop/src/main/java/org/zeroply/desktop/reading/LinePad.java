@@ -45,6 +45,8 @@ final class LinePad extends VBox {
         HBox row = new HBox(number, field);
         row.getStyleClass().add("line-pad-row");
         HBox.setHgrow(field, Priority.ALWAYS);
+        // The answer lies over what is below, so that the board does not jump with every typing error.
+        answer.setManaged(false);
         getChildren().addAll(row, answer);
         field.setOnAction(event -> enter());
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
@@ -52,6 +54,13 @@ final class LinePad extends VBox {
                 .subscribe(position ->
                         number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "...")));
         model.refusalProperty().subscribe(this::showRefusal);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        super.layoutChildren();
+        double width = getWidth() - getInsets().getLeft() - getInsets().getRight();
+        answer.resizeRelocate(getInsets().getLeft(), getHeight() + 2, width, answer.prefHeight(width));
     }
 
     TextField field() {
@@ -99,7 +108,7 @@ final class LinePad extends VBox {
 
     private void showRefusal(LineReading.@Nullable Refused refused) {
         answer.setVisible(refused != null);
-        answer.setManaged(refused != null);
+        requestLayout();
         meant.getChildren().clear();
         if (refused == null) {
             return;

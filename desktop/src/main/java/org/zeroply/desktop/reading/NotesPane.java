@@ -64,9 +64,8 @@ final class NotesPane extends VBox {
                 keep();
             }
         });
-        model.gameProperty().subscribe(() -> show());
-        model.nodeProperty().subscribe(() -> show());
-        model.languageProperty().subscribe(() -> show());
+        // The strip is the last thing that a change of game or move sets, so everything fits together by then.
+        model.stripProperty().subscribe(() -> show());
     }
 
     TextArea note() {

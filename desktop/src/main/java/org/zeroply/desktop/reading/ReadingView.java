@@ -60,6 +60,7 @@ public final class ReadingView extends StackPane {
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
         notes.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
         notes.setMinWidth(250);
+        upper.setViewOrder(-1);
         content.setCenter(upper);
         content.setBottom(strip);
         content.visibleProperty().bind(model.openProperty());

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -105,6 +106,8 @@ public final class Shell extends StackPane {
         loadSettings();
         go(Place.GAMES);
         games.refresh();
+        // The first focus is set by the window when it opens; the place takes it over right after.
+        Platform.runLater(this::focusPlace);
     }
 
     // ---- the frame

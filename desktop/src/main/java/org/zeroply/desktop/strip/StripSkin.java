@@ -311,7 +311,7 @@ final class StripSkin extends SkinBase<StripView> {
         g.fillRect(x, 1, columnWidth, bottom - 1);
         g.setStroke(color(getSkinnable().ink));
         g.setLineWidth(1.2);
-        g.strokeRect(Math.round(x) + 0.5, 1.5, Math.round(columnWidth) - 1, Math.round(bottom) - 2);
+        g.strokeRect(Math.rint(x) + 0.5, 1.5, Math.rint(columnWidth) - 1, Math.rint(bottom) - 2);
     }
 
     private void drawNumbers(GraphicsContext g, StripData data, double columnWidth, double shift, int first, int last) {

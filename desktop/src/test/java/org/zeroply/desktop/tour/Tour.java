@@ -62,7 +62,7 @@ public final class Tour {
             stand.settle();
             ListView<?> ledger = robot.lookup(".ledger").queryAs(ListView.class);
             Stand.onStage(() -> {
-                ledger.getSelectionModel().select(2);
+                ledger.getSelectionModel().select(3);
                 return true;
             });
             picture(stand, "reading");

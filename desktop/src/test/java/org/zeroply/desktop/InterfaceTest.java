@@ -1,0 +1,281 @@
+package org.zeroply.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.geometry.Point2D;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.gametree.Game;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.notation.PgnWriter;
+import org.zeroply.rules.Square;
+
+/** The real window, driven by a robot as a coach would use it. */
+@SuppressWarnings("NullAway.Init")
+class InterfaceTest {
+    @TempDir
+    Path folder;
+
+    private final FxRobot robot = new FxRobot();
+    private Stand stand;
+
+    @BeforeEach
+    void open() {
+        stand = new Stand(folder, false, 1280, 800);
+    }
+
+    @AfterEach
+    void close() {
+        stand.close();
+    }
+
+    private static final String MESSY = """
+            [Event "Club evening"]
+            [White "Quillan, Rhea"]
+            [Black "Brandt, Ida"]
+            [Date "2026.02.03"]
+            [Result "1-0"]
+
+            1. d4 d5 {solid} 2. c4 (2. Nf3 Nf6) 2... e6 3. Nc3 Nf6 4. Qz9 Be7 1-0
+
+            [White "Tarn, Bastian"]
+            [Black "Okafor, Sam"]
+            [Result "1/2-1/2"]
+            1. e4 c6 2. d4 d5 1/2-1/2
+            """;
+
+    private void importMessy() throws IOException {
+        Path file = Files.writeString(folder.resolve("messy.pgn"), MESSY);
+        stand.answers().willImport(file);
+        press("#games-import");
+        stand.await("the report", () -> stand.scene().lookup("#import-faults") != null);
+    }
+
+    private void press(String query) {
+        Stand.onStage(() -> {
+            robot.lookup(query).queryAs(Button.class).fire();
+            return true;
+        });
+        stand.settle();
+    }
+
+    private void keys(KeyCode... codes) {
+        robot.push(codes);
+        stand.settle();
+    }
+
+    private void type(String text) {
+        robot.write(text, 0);
+        stand.settle();
+    }
+
+    private ReadingModel reading() {
+        return stand.shell().reading();
+    }
+
+    private String moves() {
+        return Stand.onStage(() -> PgnWriter.movetext(reading().tree()));
+    }
+
+    private void findAndOpen(String words) {
+        keys(KeyCode.SHORTCUT, KeyCode.F);
+        type(words);
+        stand.await("one game found", () -> stand.shell().games().games().size() == 1);
+        keys(KeyCode.ENTER);
+        keys(KeyCode.ENTER);
+        stand.await("the game", () -> reading().openProperty().get());
+    }
+
+    @Test
+    void theWholeWayByKeyboard() throws IOException {
+        importMessy();
+        TextArea report = robot.lookup("#import-faults").queryAs(TextArea.class);
+        assertThat(report.getText()).contains("line 7, game 1: Qz9").contains("rest is kept as a note");
+        keys(KeyCode.ESCAPE);
+        assertThat(stand.shell().games().games()).hasSize(2);
+
+        findAndOpen("rhea");
+        keys(KeyCode.RIGHT);
+        keys(KeyCode.RIGHT);
+        keys(KeyCode.RIGHT);
+        assertThat(Stand.onStage(() -> reading().currentName())).isEqualTo("2.c4");
+        keys(KeyCode.DOWN);
+        assertThat(Stand.onStage(() -> reading().currentName())).isEqualTo("2.Nf3");
+
+        // A line with a mistake: nothing is kept until the suggestion is taken.
+        keys(KeyCode.RIGHT);
+        String before = moves();
+        type("e3 Bf5 Nh9");
+        keys(KeyCode.ENTER);
+        Label reason = robot.lookup("#line-pad-reason").queryAs(Label.class);
+        assertThat(reason.getText()).startsWith("Column 8:");
+        assertThat(moves()).isEqualTo(before);
+        TextField pad = robot.lookup("#line-pad").queryAs(TextField.class);
+        assertThat(pad.getSelectedText()).isEqualTo("Nh9");
+        type("nh4");
+        keys(KeyCode.ENTER);
+        assertThat(moves()).contains("(2. Nf3 Nf6 3. e3 Bf5 4. Nh4)");
+        assertThat(pad.getText()).isEmpty();
+
+        // A note, then undo and redo of note and line.
+        keys(KeyCode.ALT, KeyCode.N);
+        type("rim");
+        stand.await(
+                "the note is kept",
+                () -> reading().undoProperty().get().undo() != null
+                        && reading().undoProperty().get().undo().contains("note"));
+        assertThat(moves()).contains("4. Nh4 {rim}");
+        Stand.onStage(() -> {
+            robot.lookup(".board").query().requestFocus();
+            return true;
+        });
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        assertThat(moves()).doesNotContain("rim");
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        assertThat(moves()).isEqualTo(before);
+        keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
+        keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
+        assertThat(moves()).contains("4. Nh4 {rim}");
+        Label undo = robot.lookup("#status-undo").queryAs(Label.class);
+        assertThat(undo.getText()).isEqualTo("Undo: note at 4.Nh4");
+
+        // Export and read back.
+        Game edited = Stand.onStage(() -> reading().gameProperty().get());
+        keys(KeyCode.SHORTCUT, KeyCode.DIGIT1);
+        Path out = folder.resolve("out.pgn");
+        stand.answers().willExport(out);
+        press("#games-export");
+        stand.await("the file", () -> Files.exists(out));
+        stand.settle();
+        try (InputStream in = Files.newInputStream(out)) {
+            PgnEntry entry = new PgnReader(in).next();
+            assertThat(entry).isInstanceOfSatisfying(PgnEntry.Read.class, read -> {
+                assertThat(read.faults()).isEmpty();
+                assertThat(read.game().sameAs(edited)).isTrue();
+            });
+        }
+
+        // Close and open again: everything is there, and undo still works.
+        stand.close();
+        stand = new Stand(folder, false, 1280, 800);
+        stand.await("the list", () -> stand.shell().games().games().size() == 2);
+        findAndOpen("rhea");
+        assertThat(moves()).contains("4. Nh4 {rim}");
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        assertThat(moves()).doesNotContain("rim");
+    }
+
+    @Test
+    void undoingAnImportEmptiesTheListAndRedoBringsItBack() throws IOException {
+        importMessy();
+        press("#sheet-close");
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        stand.await("an empty list", () -> stand.shell().games().games().isEmpty());
+        keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
+        stand.await("both games again", () -> stand.shell().games().games().size() == 2);
+    }
+
+    @Test
+    void movesAreMadeByClickAndDragAndPromotionsChosen() {
+        Stand.onStage(() -> {
+            stand.shell().take("7k/P7/8/8/8/8/8/K7 w - - 0 1");
+            return true;
+        });
+        stand.await("the position", () -> reading().openProperty().get());
+        click(Square.A7);
+        click(Square.A8);
+        keys(KeyCode.R);
+        assertThat(moves()).isEqualTo("1. a8=R+");
+        robot.drag(at(Square.H8), MouseButton.PRIMARY).dropTo(at(Square.G7));
+        stand.settle();
+        assertThat(moves()).isEqualTo("1. a8=R+ Kg7");
+    }
+
+    @Test
+    void movesAreMadeByKeysOnTheBoard() {
+        keys(KeyCode.SHORTCUT, KeyCode.N);
+        stand.await("a game", () -> reading().openProperty().get());
+        keys(KeyCode.ENTER);
+        for (KeyCode code : List.of(KeyCode.UP, KeyCode.ENTER, KeyCode.UP, KeyCode.UP, KeyCode.ENTER)) {
+            keys(code);
+        }
+        assertThat(moves()).isEqualTo("1. e4");
+        keys(KeyCode.ESCAPE);
+        keys(KeyCode.LEFT);
+        assertThat(Stand.onStage(() -> reading().nodeProperty().get())).isZero();
+    }
+
+    @Test
+    void theFieldForEverythingFindsCommandsAndGames() throws IOException {
+        importMessy();
+        keys(KeyCode.ESCAPE);
+        keys(KeyCode.SHORTCUT, KeyCode.K);
+        type("tarn");
+        ListView<?> offers = robot.lookup("#command-list").queryAs(ListView.class);
+        assertThat(offers.getItems()).hasSize(1);
+        keys(KeyCode.ENTER);
+        stand.await("the game", () -> reading().openProperty().get());
+        keys(KeyCode.SHORTCUT, KeyCode.K);
+        type("turn board");
+        keys(KeyCode.ENTER);
+        assertThat(Stand.onStage(() -> reading().flippedProperty().get())).isTrue();
+    }
+
+    @Test
+    void theListShowsEveryColumn() throws IOException {
+        importMessy();
+        keys(KeyCode.ESCAPE);
+        TableView<?> table = robot.lookup("#games-table").queryAs(TableView.class);
+        List<String> texts = new ArrayList<>();
+        Stand.onStage(() -> {
+            table.getColumns().forEach(column -> texts.add(String.valueOf(column.getCellData(0))));
+            return true;
+        });
+        assertThat(texts)
+                .containsExactly("Quillan, Rhea", "Brandt, Ida", "1–0", "2026-02-03", "Club evening", "", "3", "2");
+    }
+
+    private void click(Square square) {
+        robot.clickOn(at(square), MouseButton.PRIMARY);
+        stand.settle();
+    }
+
+    /** The middle of a square on the screen. */
+    private Point2D at(Square square) {
+        return Stand.onStage(() -> {
+            BoardView board = robot.lookup(".board").queryAs(BoardView.class);
+            String style = square.isLight() ? ".board-light" : ".board-dark";
+            var regions = board.lookupAll(style).stream().toList();
+            double size = regions.getFirst().getLayoutBounds().getWidth();
+            double left = board.lookupAll(".board-light").stream()
+                    .mapToDouble(node -> node.getLayoutX())
+                    .min()
+                    .orElseThrow();
+            double top = board.lookupAll(".board-light").stream()
+                    .mapToDouble(node -> node.getLayoutY())
+                    .min()
+                    .orElseThrow();
+            return board.localToScreen(left + (square.file() + 0.5) * size, top + (7 - square.rank() + 0.5) * size);
+        });
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.strip;
+
+import org.jspecify.annotations.NullMarked;
