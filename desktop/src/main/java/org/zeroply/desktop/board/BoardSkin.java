@@ -25,7 +25,7 @@ import org.zeroply.rules.Square;
 
 /**
  * Draws the board with nodes, so that the stylesheet colours everything and any scale stays crisp. Layers from below:
- * squares, evidence, the last move's brackets, pieces, ring and ticks, the choice of a promotion. Rebuilds a layer only
+ * squares, evidence, the last move's brackets, pieces, the letters of the evidence, ring and ticks, the choice of a promotion. Rebuilds a layer only
  * when what it shows or the size changes.
  */
 final class BoardSkin extends SkinBase<BoardView> {
@@ -38,6 +38,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     private final Pane marks = layer();
     private final Pane brackets = layer();
     private final Pane pieces = layer();
+    private final Pane tags = layer();
     private final Pane hints = layer();
     private final HBox promotion = styled(new HBox(), "board-promotion");
     private final BoardBehavior behavior;
@@ -65,7 +66,7 @@ final class BoardSkin extends SkinBase<BoardView> {
         frame.setMouseTransparent(true);
         promotion.setVisible(false);
         promotion.setManaged(false);
-        getChildren().addAll(marks, brackets, pieces, frame, hints, promotion);
+        getChildren().addAll(marks, brackets, pieces, tags, frame, hints, promotion);
         ListChangeListener<Mark> redrawMarks = change -> drawMarks();
         board.marks().addListener(redrawMarks);
         subscriptions = Subscription.combine(
@@ -175,6 +176,7 @@ final class BoardSkin extends SkinBase<BoardView> {
 
     private void drawMarks() {
         marks.getChildren().clear();
+        tags.getChildren().clear();
         for (Mark mark : getSkinnable().marks()) {
             double x = xOf(mark.square());
             double y = yOf(mark.square());
@@ -194,10 +196,12 @@ final class BoardSkin extends SkinBase<BoardView> {
             tag.setMinSize(size, size);
             tag.setPrefSize(size, size);
             tag.relocate(x + cell - size - 1, y + 1);
-            marks.getChildren().addAll(hatch, tag);
+            marks.getChildren().add(hatch);
+            tags.getChildren().add(tag);
             tag.resize(size, size);
         }
         marks.applyCss();
+        tags.applyCss();
     }
 
     private void drawBrackets() {
