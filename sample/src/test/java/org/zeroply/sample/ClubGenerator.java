@@ -150,7 +150,7 @@ final class ClubGenerator {
 
     private Tags tags(int index, boolean masters, Skill white, Skill black) {
         List<String> events = masters ? MASTER_EVENTS : EVENTS;
-        int year = masters ? 2019 + index % 6 : 2025 + index % 2;
+        int year = masters ? 2018 + index % 6 : 2024 + index % 2;
         return Tags.NONE
                 .with("Event", events.get(index / 4 % events.size()))
                 .with("Site", masters ? "Greywater" : "Hollow Mill")

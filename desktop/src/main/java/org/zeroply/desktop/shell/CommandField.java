@@ -63,7 +63,7 @@ final class CommandField extends TextField {
         }
         List<Offer> found = offers.apply(getText().strip());
         list.getItems().setAll(found);
-        list.setPrefHeight(Math.min(12, found.size()) * ROW + 4);
+        list.setPrefHeight(Math.min(12, found.size()) * ROW + 8);
         list.setVisible(!found.isEmpty());
         list.getSelectionModel().selectFirst();
         list.getParent().requestLayout();
@@ -108,6 +108,9 @@ final class CommandField extends TextField {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             Region space = new Region();
             HBox.setHgrow(space, Priority.ALWAYS);
+            // Rows take the width of the list, so that it never scrolls sideways.
+            setPrefWidth(0);
+            title.setMinWidth(0);
             hint.getStyleClass().add("soft");
             hint.setMinWidth(Region.USE_PREF_SIZE);
             row.getChildren().addAll(title, space, hint);

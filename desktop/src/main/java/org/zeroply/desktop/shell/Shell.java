@@ -152,7 +152,7 @@ public final class Shell extends StackPane {
         super.layoutChildren();
         var bounds = sceneToLocal(field.localToScene(field.getBoundsInLocal()));
         if (bounds != null && field.list().isVisible()) {
-            double width = Math.max(bounds.getWidth(), 420);
+            double width = Math.max(bounds.getWidth(), 520);
             field.list()
                     .resizeRelocate(
                             bounds.getMaxX() - width,
