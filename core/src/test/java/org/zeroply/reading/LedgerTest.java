@@ -186,6 +186,17 @@ class LedgerTest {
     }
 
     @Test
+    void aPawnMoveNamesTheSquaresItGaveUpForGood() {
+        Move push = Objects.requireNonNull(San.read(Position.START, "d4"));
+        assertThat(Ledger.weakenedBy(Position.START, push)).isEmpty();
+        Position lone = Fen.position("4k3/8/8/8/8/8/3PP3/4K3 w - - 0 1");
+        assertThat(Ledger.weakenedBy(lone, Objects.requireNonNull(San.read(lone, "d4"))))
+                .containsExactly(Square.C3, Square.E3, Square.C4, Square.E4);
+        assertThat(Ledger.weakenedBy(lone, Objects.requireNonNull(San.read(lone, "Kd1"))))
+                .isEmpty();
+    }
+
+    @Test
     void theWaysToRecaptureLieSideBySide() {
         Position position = Fen.position("4k3/3q1ppp/2p1p3/3P4/8/8/5PPP/3RK3 b - - 0 1");
         assertThat(Recaptures.on(position, Square.D5, ValueScale.SCHOOLROOM))

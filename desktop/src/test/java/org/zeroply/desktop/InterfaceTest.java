@@ -132,7 +132,7 @@ class InterfaceTest {
         assertThat(moves()).isEqualTo(before);
         TextField pad = robot.lookup("#line-pad").queryAs(TextField.class);
         assertThat(pad.getSelectedText()).isEqualTo("Nh9");
-        type("nh4");
+        assertThat(robot.lookup(".meant").queryAs(Button.class).getText()).isEqualTo("Nh4");
         keys(KeyCode.ENTER);
         assertThat(moves()).contains("(2. Nf3 Nf6 3. e3 Bf5 4. Nh4)");
         assertThat(pad.getText()).isEmpty();

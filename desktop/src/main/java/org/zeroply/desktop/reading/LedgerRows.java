@@ -61,6 +61,7 @@ final class LedgerRows {
                 changed.add(change.factor());
                 rows.add(new LedgerRow.Measured(change.after(), change, addition(change.factor())));
             }
+            weakened(before, current, rows);
             recaptures(position, before, current, rows);
         }
         for (Section section : Section.values()) {
@@ -139,6 +140,21 @@ final class LedgerRows {
                             return (piece == null ? "" : language.letter(piece.type())) + square;
                         })
                         .collect(Collectors.joining(" "));
+    }
+
+    /** Squares that the last pawn move gave up for good, usable at once or not. */
+    private static void weakened(Position before, GameNode current, List<LedgerRow> rows) {
+        SquareSet weakened = Ledger.weakenedBy(before, current.played());
+        if (!weakened.isEmpty()) {
+            boolean white = before.sideToMove() == Side.WHITE;
+            rows.add(new LedgerRow.Remark(
+                    white ? weakened.toString() : "",
+                    Texts.of("ledger.weakened"),
+                    Texts.of("ledger.weakened.text"),
+                    white ? "" : weakened.toString(),
+                    white ? weakened : SquareSet.NONE,
+                    white ? SquareSet.NONE : weakened));
+        }
     }
 
     private void recaptures(Position position, Position before, GameNode current, List<LedgerRow> rows) {
