@@ -1,6 +1,9 @@
 package org.zeroply.desktop.shell;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
@@ -21,13 +24,20 @@ final class CommandField extends TextField {
 
     private final ListView<Offer> list = new ListView<>();
     private final Function<String, List<Offer>> offers;
+    private final BiConsumer<String, Consumer<List<Offer>>> search;
     private final Runnable onLeave;
 
     /** Something to choose: what it says, a hint at its right, and what it does. */
     record Offer(String title, String hint, Runnable action) {}
 
-    CommandField(Function<String, List<Offer>> offers, Runnable onLeave) {
+    /**
+     * @param offers what is known at once for a text
+     * @param search what must be looked up; it answers later, and an answer that comes too late is dropped
+     */
+    CommandField(
+            Function<String, List<Offer>> offers, BiConsumer<String, Consumer<List<Offer>>> search, Runnable onLeave) {
         this.offers = offers;
+        this.search = search;
         this.onLeave = onLeave;
         setId("command-field");
         getStyleClass().add("command-field");
@@ -61,7 +71,20 @@ final class CommandField extends TextField {
         if (!isFocused()) {
             return;
         }
-        List<Offer> found = offers.apply(getText().strip());
+        String asked = getText().strip();
+        show(offers.apply(asked));
+        if (!asked.isEmpty()) {
+            search.accept(asked, found -> {
+                if (isFocused() && getText().strip().equals(asked)) {
+                    List<Offer> all = new ArrayList<>(found);
+                    all.addAll(offers.apply(asked));
+                    show(all);
+                }
+            });
+        }
+    }
+
+    private void show(List<Offer> found) {
         list.getItems().setAll(found);
         list.setPrefHeight(Math.min(12, found.size()) * ROW + 8);
         list.setVisible(!found.isEmpty());

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.application.Platform;
@@ -93,7 +94,7 @@ public final class Shell extends StackPane {
         gamesView = new GamesView(
                 games, new GamesView.Actions(this::openGame, this::chooseImport, this::chooseExport, this::newGame));
         readingView = new ReadingView(reading, this::newGame, () -> go(Place.GAMES), this::askScale);
-        field = new CommandField(this::offers, this::focusPlace);
+        field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
         places.getChildren().addAll(gamesView, readingView);
@@ -711,7 +712,7 @@ public final class Shell extends StackPane {
         add("command.shortcuts", "F1", null, this::showShortcuts);
     }
 
-    /** What the field offers for a text: a position, commands in which every word occurs, then games. */
+    /** What the field offers for a text: a position, commands in which every word occurs. */
     private List<CommandField.Offer> offers(String text) {
         List<CommandField.Offer> offers = new ArrayList<>();
         if (text.contains("/") && Fen.read(text) instanceof FenReading.Read read) {
@@ -727,16 +728,17 @@ public final class Shell extends StackPane {
                 offers.add(new CommandField.Offer(command.title(), command.shortcutText(), command.action()));
             }
         }
-        if (!text.isEmpty()) {
-            int commandsFound = offers.size();
-            for (GameSummary game : workbook.find(text, GAMES_OFFERED)) {
-                offers.add(
-                        Math.max(0, offers.size() - commandsFound),
-                        new CommandField.Offer(
-                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game)));
-            }
-        }
         return offers;
+    }
+
+    /** Games for the field, looked up in the background. */
+    private void searchGames(String text, Consumer<List<CommandField.Offer>> answer) {
+        background.read(
+                () -> workbook.find(text, GAMES_OFFERED),
+                found -> answer.accept(found.stream()
+                        .map(game -> new CommandField.Offer(
+                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game)))
+                        .toList()));
     }
 
     // ---- for the application, its tests and the tour
