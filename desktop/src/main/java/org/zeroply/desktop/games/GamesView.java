@@ -6,7 +6,6 @@ import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ReadOnlyStringWrapper;
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -153,7 +152,6 @@ public final class GamesView extends VBox {
                 actions.open().accept(row.getItem());
             }
         });
-        row.pseudoClassStateChanged(PseudoClass.getPseudoClass("game"), true);
         return row;
     }
 

@@ -86,7 +86,7 @@ final class LedgerRows {
     private static boolean isWorthARow(Entry entry) {
         boolean wing = entry.factor().name().startsWith("MAJORITY");
         boolean even = entry.white().value().equals(entry.black().value());
-        return !entry.isEmpty() && !(wing && even) && !(entry.factor() == Factor.IMBALANCE && entry.isEmpty());
+        return !entry.isEmpty() && !(wing && even);
     }
 
     /** What the line so far has sacrificed and regained stands with the total. */
