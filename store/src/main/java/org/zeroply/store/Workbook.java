@@ -21,6 +21,7 @@ import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
+import org.jdbi.v3.core.statement.Update;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
@@ -224,19 +225,9 @@ public final class Workbook implements AutoCloseable {
 
     private long insert(Handle handle, Game game, @Nullable Long batch) {
         GameColumns columns = GameColumns.of(game);
-        return handle.createUpdate("insert into game (white, black, event, site, date, round, result, plies, remarks,"
-                        + " batch, same_moves, content) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
-                .bind(0, columns.white())
-                .bind(1, columns.black())
-                .bind(2, columns.event())
-                .bind(3, columns.site())
-                .bind(4, columns.date())
-                .bind(5, columns.round())
-                .bind(6, columns.result())
-                .bind(7, columns.plies())
-                .bind(8, columns.remarks())
-                .bind(9, batch)
-                .bind(10, columns.sameMoves())
+        return columns.bindTo(handle.createUpdate("insert into game (white, black, event, site, date, round, result,"
+                        + " plies, remarks, same_moves, batch, content) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"))
+                .bind(10, batch)
                 .bind(11, GameBlob.write(game))
                 .executeAndReturnGeneratedKeys("id")
                 .mapTo(Long.class)
@@ -245,18 +236,8 @@ public final class Workbook implements AutoCloseable {
 
     private static void update(Handle handle, long id, byte[] blob) {
         GameColumns columns = GameColumns.of(GameBlob.read(blob));
-        handle.createUpdate("update game set white = ?, black = ?, event = ?, site = ?, date = ?, round = ?,"
-                        + " result = ?, plies = ?, remarks = ?, same_moves = ?, content = ? where id = ?")
-                .bind(0, columns.white())
-                .bind(1, columns.black())
-                .bind(2, columns.event())
-                .bind(3, columns.site())
-                .bind(4, columns.date())
-                .bind(5, columns.round())
-                .bind(6, columns.result())
-                .bind(7, columns.plies())
-                .bind(8, columns.remarks())
-                .bind(9, columns.sameMoves())
+        columns.bindTo(handle.createUpdate("update game set white = ?, black = ?, event = ?, site = ?, date = ?,"
+                        + " round = ?, result = ?, plies = ?, remarks = ?, same_moves = ?, content = ? where id = ?"))
                 .bind(10, blob)
                 .bind(11, id)
                 .execute();
@@ -284,6 +265,20 @@ public final class Workbook implements AutoCloseable {
             int plies,
             int remarks,
             long sameMoves) {
+        /** Binds all of them in their order, from place 0 to 9. */
+        Update bindTo(Update update) {
+            return update.bind(0, white)
+                    .bind(1, black)
+                    .bind(2, event)
+                    .bind(3, site)
+                    .bind(4, date)
+                    .bind(5, round)
+                    .bind(6, result)
+                    .bind(7, plies)
+                    .bind(8, remarks)
+                    .bind(9, sameMoves);
+        }
+
         static GameColumns of(Game game) {
             String white = game.tags().known("White");
             String black = game.tags().known("Black");

@@ -2,9 +2,11 @@ package org.zeroply.desktop.strip;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -30,7 +32,7 @@ import org.zeroply.rules.Side;
 public record StripData(
         StripLayout layout,
         Map<Integer, String> texts,
-        List<Integer> noted,
+        Set<Integer> noted,
         Side firstSide,
         int firstNumber,
         List<Integer> material,
@@ -39,7 +41,7 @@ public record StripData(
 
     public static StripData of(GameTree tree, int current, Language language, ValueScale scale) {
         Map<Integer, String> texts = new TreeMap<>();
-        List<Integer> noted = new ArrayList<>();
+        Set<Integer> noted = new HashSet<>();
         Map<Integer, Position> positions = new TreeMap<>();
         positions.put(GameTree.ROOT, tree.start());
         StripLayout layout = StripLayout.of(tree);
@@ -62,26 +64,14 @@ public record StripData(
                 }
             }
         }
-        return new StripData(
-                        layout,
-                        texts,
-                        noted,
-                        tree.start().sideToMove(),
-                        tree.start().moveNumber(),
-                        List.of(),
-                        List.of(),
-                        current)
-                .at(tree, current, scale, positions);
-    }
-
-    private StripData at(GameTree tree, int node, ValueScale scale, Map<Integer, Position> positions) {
         List<Integer> balances = new ArrayList<>();
-        List<Optional<Duration>> shown = new ArrayList<>();
-        for (int id : tree.lineThrough(node)) {
+        List<Optional<Duration>> clocks = new ArrayList<>();
+        for (int id : tree.lineThrough(current)) {
             Position after = positions.get(id);
             balances.add(after == null ? 0 : scale.balance(after));
-            shown.add(tree.node(id).clock());
+            clocks.add(tree.node(id).clock());
         }
-        return new StripData(layout, texts, noted, firstSide, firstNumber, balances, shown, node);
+        return new StripData(
+                layout, texts, noted, tree.start().sideToMove(), tree.start().moveNumber(), balances, clocks, current);
     }
 }
