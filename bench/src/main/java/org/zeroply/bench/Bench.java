@@ -95,7 +95,11 @@ public class Bench {
         return entries;
     }
 
-    public static void main(String[] arguments) throws RunnerException {
+    public static void main(String[] arguments) throws RunnerException, IOException, InterruptedException {
+        if (arguments.length > 0 && arguments[0].equals("size")) {
+            AtSize.run(arguments);
+            return;
+        }
         ChainedOptionsBuilder options = new OptionsBuilder()
                 .include(arguments.length == 0 ? Bench.class.getSimpleName() : arguments[0])
                 .forks(1)

@@ -17,7 +17,6 @@ import org.zeroply.words.Words;
 
 /** The pawn measures of one position. Ranks and "ahead" are always seen from the side whose pawns they are. */
 final class PawnReading {
-    private static final long FILE_A = 0x0101010101010101L;
     private static final int REACH_OF_WEAK_SQUARE = 3;
 
     private final Position position;
@@ -72,12 +71,8 @@ final class PawnReading {
         return new SquareSet(bits);
     }
 
-    private static long file(int file) {
-        return file < 0 || file > 7 ? 0 : FILE_A << file;
-    }
-
     private static long neighbours(int file) {
-        return file(file - 1) | file(file + 1);
+        return PawnMasks.file(file - 1) | PawnMasks.file(file + 1);
     }
 
     /** All squares on ranks strictly ahead of a rank, as the side sees it. */
@@ -116,7 +111,7 @@ final class PawnReading {
         List<int[]> islands = new ArrayList<>();
         long pawns = pawns(side).bits();
         for (int file = 0; file < 8; file++) {
-            if ((pawns & file(file)) == 0) {
+            if ((pawns & PawnMasks.file(file)) == 0) {
                 continue;
             }
             if (!islands.isEmpty() && islands.getLast()[1] == file - 1) {
@@ -138,12 +133,12 @@ final class PawnReading {
     }
 
     private SquareSet isolated(Side side) {
-        return select(side, pawn -> (pawns(side).bits() & neighbours(pawn.file())) == 0);
+        return new SquareSet(PawnMasks.isolated(pawns(side).bits()));
     }
 
     /** Pawns beyond the first on a file: those with an own pawn ahead. */
     private SquareSet doubled(Side side) {
-        return select(side, pawn -> (pawns(side).bits() & file(pawn.file()) & ahead(side, pawn.rank())) != 0);
+        return new SquareSet(PawnMasks.doubled(side, pawns(side).bits()));
     }
 
     private SquareSet backward(Side side) {
@@ -168,20 +163,14 @@ final class PawnReading {
     // ---- passed pawns
 
     private SquareSet passed(Side side) {
-        return select(side, pawn -> isPassed(side, pawn));
-    }
-
-    private boolean isPassed(Side side, Square pawn) {
-        long ahead = ahead(side, pawn.rank());
-        long span = (file(pawn.file()) | neighbours(pawn.file())) & ahead;
-        boolean frontOne = (pawns(side).bits() & file(pawn.file()) & ahead) == 0;
-        return frontOne && (pawns(side.opposite()).bits() & span) == 0;
+        return new SquareSet(PawnMasks.passed(
+                side, pawns(side).bits(), pawns(side.opposite()).bits()));
     }
 
     private SquareSet protectedPassed(Side side) {
         return select(
                 side,
-                pawn -> isPassed(side, pawn)
+                pawn -> passed(side).contains(pawn)
                         && (Attacks.pawn(side.opposite().ordinal(), pawn.ordinal())
                                         & pawns(side).bits())
                                 != 0);
@@ -201,8 +190,8 @@ final class PawnReading {
         long all = pawns(Side.WHITE).bits() | pawns(Side.BLACK).bits();
         return select(side, pawn -> {
             long others = all & ~pawn.bit();
-            long near = file(pawn.file()) | neighbours(pawn.file());
-            return isPassed(side, pawn) && others != 0 && (others & near) == 0;
+            long near = PawnMasks.file(pawn.file()) | neighbours(pawn.file());
+            return passed(side).contains(pawn) && others != 0 && (others & near) == 0;
         });
     }
 
@@ -211,7 +200,7 @@ final class PawnReading {
     private Entry majority(Factor factor, int firstFile, int lastFile) {
         long wing = 0;
         for (int file = firstFile; file <= lastFile; file++) {
-            wing |= file(file);
+            wing |= PawnMasks.file(file);
         }
         SquareSet white = new SquareSet(pawns(Side.WHITE).bits() & wing);
         SquareSet black = new SquareSet(pawns(Side.BLACK).bits() & wing);
@@ -235,7 +224,8 @@ final class PawnReading {
     // ---- fixed pawns, levers, weak squares
 
     private SquareSet fixed(Side side) {
-        return select(side, pawn -> pawns(side.opposite()).contains(stop(side, pawn)));
+        return new SquareSet(
+                PawnMasks.fixed(side, pawns(side).bits(), pawns(side.opposite()).bits()));
     }
 
     private Entry levers() {

@@ -223,6 +223,55 @@ public final class Board {
         return -1;
     }
 
+    /** The code of a move that is known to be legal here, such as one of a game tree; nothing is checked. */
+    public int codeOfLegal(Move move) {
+        int from = move.from().ordinal();
+        int to = move.to().ordinal();
+        int type = (men[from] - 1) % 6;
+        int kind = QUIET_OR_CAPTURE;
+        if (move.promotion() != null) {
+            kind = PROMOTION + move.promotion().ordinal() - 1;
+        } else if (type == 0 && Math.abs(to - from) == 16) {
+            kind = DOUBLE_STEP;
+        } else if (type == 0 && (to - from & 7) != 0 && men[to] == 0) {
+            kind = EN_PASSANT;
+        } else if (type == 5 && Math.abs(to - from) == 2) {
+            kind = CASTLING;
+        }
+        return code(from, to, kind);
+    }
+
+    /**
+     * Whether a move code from a file can be made without ruining the board: an own man leaves, no own man and no king
+     * is hit, and the kind fits. Much cheaper than legality, which it does not prove.
+     */
+    public boolean canMake(int move) {
+        int from = from(move);
+        int to = to(move);
+        int kind = kind(move);
+        long own = sides[side];
+        long toBit = 1L << to;
+        if ((own & 1L << from) == 0 || ((own | types[5]) & toBit) != 0) {
+            return false;
+        }
+        boolean pawn = (types[0] & 1L << from) != 0;
+        boolean lastRank = to >>> 3 == (side == 0 ? 7 : 0);
+        return switch (kind) {
+            case QUIET_OR_CAPTURE -> !pawn || !lastRank;
+            case DOUBLE_STEP -> pawn && men[to] == 0 && to - from == (side == 0 ? 16 : -16);
+            case EN_PASSANT -> pawn && men[to] == 0 && to == enPassant;
+            case CASTLING ->
+                (types[5] & 1L << from) != 0
+                        && men[to] == 0
+                        && (to - from == 2 || from - to == 2)
+                        && (from == 4 || from == 60)
+                        && (own & types[3] & 1L << castlingRookFrom(to)) != 0
+                        && men[castlingRookTo(to)] == 0;
+            case 4, 5, 6, 7 -> pawn && lastRank;
+            default -> false;
+        };
+    }
+
     /** Makes a move that is legal here; anything else leaves the board in ruins. */
     public void make(int move) {
         int from = move & 63;

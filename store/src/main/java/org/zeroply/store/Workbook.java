@@ -5,30 +5,27 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.LongStream;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
-import org.jdbi.v3.core.statement.Update;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
-import org.zeroply.gametree.GameNode;
-import org.zeroply.notation.PgnEntry;
-import org.zeroply.notation.PgnFault;
-import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.reading.Pattern;
+import org.zeroply.rules.Position;
 import org.zeroply.store.Opening.Reason;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -43,8 +40,6 @@ public final class Workbook implements AutoCloseable {
     /** The document that the journal keeps for what appears in and disappears from the list of games. */
     private static final String GAMES = "games";
 
-    private static final long LONGEST_BATCH_NANOS = 40_000_000;
-    private static final int MOST_FAULTS = 1_000;
     private static final int LONGEST_JOURNAL = 300;
 
     private static final String SUMMARY = "id, white, black, event, site, date, round, result, plies, remarks";
@@ -65,6 +60,7 @@ public final class Workbook implements AutoCloseable {
     private final WorkbookFile.Hold hold;
     private final Connection writing;
     private final Jdbi writer;
+    private final Readers readers;
     private final Jdbi reader;
     private final ReentrantLock writeLock = new ReentrantLock(true);
 
@@ -74,7 +70,8 @@ public final class Workbook implements AutoCloseable {
         this.hold = hold;
         writing = WorkbookFile.source(file).getConnection();
         writer = Jdbi.create(writing);
-        reader = Jdbi.create(WorkbookFile.source(file));
+        readers = new Readers(WorkbookFile.source(file));
+        reader = Jdbi.create(readers);
     }
 
     /** Opens a workbook, or makes an empty one where no file is yet. */
@@ -97,7 +94,7 @@ public final class Workbook implements AutoCloseable {
                     return new Opening.Refused(Reason.NEWER_VERSION, Integer.toString(version));
                 }
                 if (version < WorkbookFile.VERSION) {
-                    WorkbookFile.migrateWithBackup(file, version);
+                    WorkbookFile.migrateWithBackup(file, clock);
                 }
             } else {
                 WorkbookFile.create(file);
@@ -127,7 +124,7 @@ public final class Workbook implements AutoCloseable {
     }
 
     /** The one way to write: one transaction, alone. */
-    private <T> T write(Function<Handle, T> work) {
+    <T> T write(Function<Handle, T> work) {
         writeLock.lock();
         try {
             return writer.inTransaction(work::apply);
@@ -138,7 +135,7 @@ public final class Workbook implements AutoCloseable {
         }
     }
 
-    private <T> T read(Function<Handle, T> work) {
+    <T> T read(Function<Handle, T> work) {
         try {
             return reader.withHandle(work::apply);
         } catch (RuntimeException failed) {
@@ -161,26 +158,87 @@ public final class Workbook implements AutoCloseable {
                 .one());
     }
 
-    /**
-     * The games in which every word of the text occurs in a name, event, site, date or result; newest date first, and
-     * later imports first within a date.
-     */
-    public List<GameSummary> find(String text, int limit) {
-        List<String> words = Arrays.stream(text.toLowerCase(Locale.ROOT).strip().split("\\s+"))
-                .filter(word -> !word.isEmpty())
-                .toList();
-        String condition = words.stream()
-                .map(word -> " and instr(lower(white || ' ' || black || ' ' || event || ' ' || site || ' ' || date"
-                        + " || ' ' || result), ?) > 0")
-                .collect(Collectors.joining());
+    /** The first games of the list that have all these words; see {@link GameFilter}. */
+    public List<GameSummary> find(String words, int limit) {
         return read(handle -> {
-            var query = handle.createQuery("select " + SUMMARY + " from game where hidden = 0" + condition
-                    + " order by date desc, id desc limit " + limit);
-            for (int i = 0; i < words.size(); i++) {
-                query.bind(i, words.get(i));
-            }
-            return query.map(SUMMARY_MAPPER).list();
+            long[] ids = ids(handle, GameFilter.words(words), GameOrder.NEWEST_FIRST, limit);
+            return summaries(handle, ids);
         });
+    }
+
+    /** The ids of all games that a filter leaves, in order. */
+    public long[] ids(GameFilter filter, GameOrder order) {
+        return read(handle -> ids(handle, filter, order, Integer.MAX_VALUE));
+    }
+
+    private static long[] ids(Handle handle, GameFilter filter, GameOrder order, int limit) {
+        GameFilter.Sql sql = filter.sql();
+        Reached reached = filter.reached();
+        var query = handle.createQuery(
+                "select id from game where " + sql.condition() + " order by " + order.sql() + " limit " + limit);
+        for (int i = 0; i < sql.values().size(); i++) {
+            query.bind(i, sql.values().get(i));
+        }
+        return query.scanResultSet((rows, context) -> {
+            try (context) {
+                LongStream.Builder ids = LongStream.builder();
+                ResultSet each = rows.get();
+                while (each.next()) {
+                    if (reached == null || reached.contains(each.getLong(1))) {
+                        ids.add(each.getLong(1));
+                    }
+                }
+                return ids.build().toArray();
+            }
+        });
+    }
+
+    /** What the list shows of these games, in their order; games that are gone are left out. */
+    public List<GameSummary> summaries(long[] ids) {
+        return read(handle -> summaries(handle, ids));
+    }
+
+    private static List<GameSummary> summaries(Handle handle, long[] ids) {
+        String asked = LongStream.of(ids).mapToObj(Long::toString).collect(Collectors.joining(","));
+        Map<Long, GameSummary> found = new HashMap<>();
+        handle.createQuery("select " + SUMMARY + " from game where id in (" + asked + ")")
+                .map(SUMMARY_MAPPER)
+                .forEach(game -> found.put(game.id(), game));
+        return LongStream.of(ids)
+                .mapToObj(found::get)
+                .filter(game -> game != null)
+                .toList();
+    }
+
+    // ---- positions and patterns
+
+    /** How many games the position index has still to go over. */
+    public long waitingForIndex() {
+        return read(PositionIndex::waiting);
+    }
+
+    /** Whether so many games wait that going over them is worth it now. */
+    public boolean wantsIndexing() {
+        return waitingForIndex() > PositionIndex.FEW;
+    }
+
+    /** Goes over the games that wait, in short steps; what is done stays done if it is cancelled. */
+    public void fillIndex(Progress progress, Cancel cancel) {
+        new PositionIndex(this).fill(progress, cancel);
+    }
+
+    /**
+     * Which games reached a position in their first 40 moves, and what was played there.
+     *
+     * @param among only of these games; null for all that are listed
+     */
+    public PositionGames at(Position position, @Nullable Reached among) {
+        return new PositionIndex(this).at(position.key(), among);
+    }
+
+    /** Goes over the main lines of all listed games for a pattern; empty if cancelled. Progress counts games. */
+    public Optional<Reached> search(Pattern pattern, Progress progress, Cancel cancel) {
+        return read(handle -> PatternSearch.run(handle, pattern, progress, cancel));
     }
 
     public Optional<GameSummary> summary(long id) {
@@ -206,8 +264,8 @@ public final class Workbook implements AutoCloseable {
         return read(handle -> GameBlob.read(blob(handle, id)));
     }
 
-    private static byte[] blob(Handle handle, long id) {
-        return handle.createQuery("select content from game where id = ?")
+    static byte[] blob(Handle handle, long id) {
+        return handle.createQuery("select bytes from content where id = ?")
                 .bind(0, id)
                 .mapTo(byte[].class)
                 .findOne()
@@ -217,30 +275,15 @@ public final class Workbook implements AutoCloseable {
     /** Adds a game and gives its id; undone from the list of games. */
     public long add(Game game, String label) {
         return write(handle -> {
-            long id = insert(handle, game, null);
+            long id = GameColumns.insert(handle, game, GameColumns.of(game), null);
             journalOfGames(handle, label, "ids " + id, null);
             return id;
         });
     }
 
-    private long insert(Handle handle, Game game, @Nullable Long batch) {
-        GameColumns columns = GameColumns.of(game);
-        return columns.bindTo(handle.createUpdate("insert into game (white, black, event, site, date, round, result,"
-                        + " plies, remarks, same_moves, batch, content) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"))
-                .bind(10, batch)
-                .bind(11, GameBlob.write(game))
-                .executeAndReturnGeneratedKeys("id")
-                .mapTo(Long.class)
-                .one();
-    }
-
-    private static void update(Handle handle, long id, byte[] blob) {
-        GameColumns columns = GameColumns.of(GameBlob.read(blob));
-        columns.bindTo(handle.createUpdate("update game set white = ?, black = ?, event = ?, site = ?, date = ?,"
-                        + " round = ?, result = ?, plies = ?, remarks = ?, same_moves = ?, content = ? where id = ?"))
-                .bind(10, blob)
-                .bind(11, id)
-                .execute();
+    /** Adds a game of a rescue, which is no step of undo. */
+    void take(Game game) {
+        write(handle -> GameColumns.insert(handle, game, GameColumns.of(game), null));
     }
 
     /** Takes games off the list; undone from the list of games. */
@@ -251,77 +294,6 @@ public final class Workbook implements AutoCloseable {
             journalOfGames(handle, label, null, moved);
             return true;
         });
-    }
-
-    /** The searchable columns of a game, worked out from it. */
-    private record GameColumns(
-            String white,
-            String black,
-            String event,
-            String site,
-            String date,
-            String round,
-            String result,
-            int plies,
-            int remarks,
-            long sameMoves) {
-        /** Binds all of them in their order, from place 0 to 9. */
-        Update bindTo(Update update) {
-            return update.bind(0, white)
-                    .bind(1, black)
-                    .bind(2, event)
-                    .bind(3, site)
-                    .bind(4, date)
-                    .bind(5, round)
-                    .bind(6, result)
-                    .bind(7, plies)
-                    .bind(8, remarks)
-                    .bind(9, sameMoves);
-        }
-
-        static GameColumns of(Game game) {
-            String white = game.tags().known("White");
-            String black = game.tags().known("Black");
-            List<Integer> line = game.tree().mainLine();
-            int remarks = 0;
-            for (GameNode node : game.tree().table()) {
-                if (node != null
-                        && (!node.after().isEmpty()
-                                || !node.before().isEmpty()
-                                || !node.signs().isEmpty()
-                                || node.children().size() > 1)) {
-                    remarks++;
-                }
-            }
-            return new GameColumns(
-                    white,
-                    black,
-                    game.tags().known("Event"),
-                    game.tags().known("Site"),
-                    game.tags().known("Date"),
-                    game.tags().known("Round"),
-                    game.result().text(),
-                    line.size(),
-                    remarks,
-                    sameMoves(game, white, black, line));
-        }
-
-        /** Equal for games of the same players with the same start and main line: 64 bits of a SHA-256. */
-        private static long sameMoves(Game game, String white, String black, List<Integer> line) {
-            StringBuilder text = new StringBuilder();
-            text.append(white.toLowerCase(Locale.ROOT)).append('\n').append(black.toLowerCase(Locale.ROOT));
-            text.append('\n').append(game.tree().start().key());
-            for (int id : line) {
-                text.append(game.tree().node(id).played());
-            }
-            try {
-                byte[] hash = MessageDigest.getInstance("SHA-256")
-                        .digest(text.toString().getBytes(StandardCharsets.UTF_8));
-                return java.nio.ByteBuffer.wrap(hash).getLong();
-            } catch (NoSuchAlgorithmException impossible) {
-                throw new IllegalStateException(impossible);
-            }
-        }
     }
 
     // ---- edits of a game, undo and redo
@@ -339,14 +311,40 @@ public final class Workbook implements AutoCloseable {
      */
     public void save(long id, Game game, String edit, String label) {
         write(handle -> {
-            byte[] before = blob(handle, id);
-            byte[] after = GameBlob.write(game);
-            if (!Arrays.equals(before, after)) {
-                update(handle, id, after);
-                journalOfGame(handle, document(id), edit, label, before, after);
-            }
+            keep(handle, id, blob(handle, id), GameBlob.write(game), edit, label);
             return true;
         });
+    }
+
+    /** Keeps a game as part of a merge, undone as an edit of its own. */
+    void keep(Handle handle, long id, Game before, Game after, String label) {
+        keep(handle, id, GameBlob.write(before), GameBlob.write(after), "", label);
+    }
+
+    private static void keep(Handle handle, long id, byte[] before, byte[] after, String edit, String label) {
+        if (!Arrays.equals(before, after)) {
+            GameColumns.update(handle, id, after);
+            journalOfGame(handle, document(id), edit, label, before, after);
+        }
+    }
+
+    /** Says in the journal of the list that a game was removed by a merge. */
+    void journalOfRemoval(Handle handle, long id, String label) {
+        journalOfGames(handle, label, null, "ids " + id);
+    }
+
+    /** Whether a game is listed already, to the last remark. */
+    static boolean holds(Handle handle, Game game, GameColumns columns) {
+        return alike(handle, columns).stream().anyMatch(each -> each.sameAs(game));
+    }
+
+    /** The listed games with the same players and moves. */
+    static List<Game> alike(Handle handle, GameColumns columns) {
+        return handle.createQuery("select bytes from content join game using (id) where same_moves = ? and hidden = 0")
+                .bind(0, columns.sameMoves())
+                .mapTo(byte[].class)
+                .map(GameBlob::read)
+                .list();
     }
 
     private static void journalOfGame(
@@ -464,7 +462,7 @@ public final class Workbook implements AutoCloseable {
             if (blob == null) {
                 throw new WorkbookException("an edit in the journal has lost its game");
             }
-            update(handle, game, blob);
+            GameColumns.update(handle, game, blob);
             mark(handle, step, undo);
             return GameBlob.read(blob);
         }));
@@ -499,10 +497,8 @@ public final class Workbook implements AutoCloseable {
         String[] words = named.split(" ");
         String column = words[0].equals("batch") ? "batch" : "id";
         for (String id : Arrays.asList(words).subList(1, words.length)) {
-            handle.createUpdate("update game set hidden = ? where " + column + " = ?")
-                    .bind(0, shown ? 0 : 1)
-                    .bind(1, Long.parseLong(id))
-                    .execute();
+            Revisions.next(handle, column, Long.parseLong(id));
+            handle.execute("update game set hidden = ? where " + column + " = ?", shown ? 0 : 1, Long.parseLong(id));
         }
     }
 
@@ -525,9 +521,12 @@ public final class Workbook implements AutoCloseable {
      */
     public ImportReport importPgn(
             InputStream in, long size, String name, String label, Progress progress, Cancel cancel) throws IOException {
-        PgnReader pgn = new PgnReader(in);
-        Tally tally = new Tally();
-        long batch = write(handle -> {
+        return new PgnImport(this, in, size, name, label).run(progress, cancel);
+    }
+
+    /** Begins an import or a merge whose games come and go together; gives its id. */
+    long beginBatch(String name, String label) {
+        return write(handle -> {
             long id = handle.createUpdate("insert into batch (file, begun) values (?, ?)")
                     .bind(0, name)
                     .bind(1, clock.instant().toString())
@@ -537,90 +536,12 @@ public final class Workbook implements AutoCloseable {
             journalOfGames(handle, label, "batch " + id, null);
             return id;
         });
-        boolean more = true;
-        while (more && !cancel.isWished()) {
-            more = importSome(pgn, batch, tally, cancel);
-            progress.at(Math.min(1, (double) pgn.position() / size), tally.added + tally.alreadyThere);
-        }
-        if (tally.added == 0) {
-            write(handle -> handle.createUpdate("delete from journal where document = ? and shows = ?")
-                    .bind(0, GAMES)
-                    .bind(1, "batch " + batch)
-                    .execute());
-        }
-        return new ImportReport(
-                name,
-                tally.added,
-                tally.alreadyThere,
-                tally.otherRemarks,
-                tally.skipped,
-                tally.faults,
-                tally.faultCount,
-                more,
-                batch);
     }
 
-    private static final class Tally {
-        long added;
-        long alreadyThere;
-        long otherRemarks;
-        long skipped;
-        long faultCount;
-        final List<PgnFault> faults = new ArrayList<>();
-
-        void faults(List<PgnFault> found) {
-            faultCount += found.size();
-            for (PgnFault fault : found) {
-                if (faults.size() < MOST_FAULTS) {
-                    faults.add(fault);
-                }
-            }
-        }
-    }
-
-    /** One batch, one transaction; false at the end of the file. */
-    private boolean importSome(PgnReader pgn, long batch, Tally tally, Cancel cancel) throws IOException {
-        long end = System.nanoTime() + LONGEST_BATCH_NANOS;
-        List<PgnEntry> entries = new ArrayList<>();
-        boolean more = true;
-        // Reading and checking the moves needs no lock; only what was read in half of the time is written in the other.
-        long readEnd = end - LONGEST_BATCH_NANOS / 2;
-        while (more && System.nanoTime() < readEnd && !cancel.isWished()) {
-            PgnEntry entry = pgn.next();
-            more = entry != null;
-            if (entry != null) {
-                entries.add(entry);
-            }
-        }
-        write(handle -> {
-            for (PgnEntry entry : entries) {
-                take(handle, entry, batch, tally);
-            }
-            return true;
-        });
-        return more;
-    }
-
-    private void take(Handle handle, PgnEntry entry, long batch, Tally tally) {
-        tally.faults(entry.faults());
-        switch (entry) {
-            case PgnEntry.Skipped skipped -> tally.skipped++;
-            case PgnEntry.Read read -> {
-                List<byte[]> alike = handle.createQuery("select content from game where same_moves = ? and hidden = 0")
-                        .bind(0, GameColumns.of(read.game()).sameMoves())
-                        .mapTo(byte[].class)
-                        .list();
-                if (alike.stream().anyMatch(blob -> GameBlob.read(blob).sameAs(read.game()))) {
-                    tally.alreadyThere++;
-                    return;
-                }
-                insert(handle, read.game(), batch);
-                tally.added++;
-                if (!alike.isEmpty()) {
-                    tally.otherRemarks++;
-                }
-            }
-        }
+    /** Forgets a batch that brought nothing. */
+    void dropBatch(long batch) {
+        write(handle ->
+                handle.execute("delete from journal where document = ? and shows = ?", GAMES, "batch " + batch));
     }
 
     /** Writes games to a PGN file; the file appears complete or not at all. Progress counts games. */
@@ -643,6 +564,107 @@ public final class Workbook implements AutoCloseable {
         } finally {
             Files.deleteIfExists(draft);
         }
+    }
+
+    // ---- copies
+
+    /**
+     * Copies the workbook as it is now; edits may go on meanwhile. Progress counts bytes.
+     *
+     * @return false if it was cancelled, and no copy was made
+     */
+    public boolean copyTo(Path target, Progress progress, Cancel cancel) {
+        return overConnection(open -> Copies.copy(open, file, target, progress, cancel));
+    }
+
+    /** The backups of this workbook. */
+    public Backups backups() {
+        return new Backups(file, clock);
+    }
+
+    /**
+     * Makes today's backup if there is none yet. Progress counts bytes.
+     *
+     * @return whether one was made
+     */
+    public boolean backUpDaily(Progress progress, Cancel cancel) {
+        return overConnection(open -> backups().isDue() && backups().make(open, Backups.Kind.DAILY, progress, cancel));
+    }
+
+    private interface OverConnection<T> {
+        T run(Connection open) throws IOException, SQLException;
+    }
+
+    private <T> T overConnection(OverConnection<T> work) {
+        return read(handle -> {
+            try {
+                return work.run(handle.getConnection());
+            } catch (IOException | SQLException failed) {
+                throw new WorkbookException(String.valueOf(failed.getMessage()), failed);
+            }
+        });
+    }
+
+    /**
+     * Takes over what was done to another copy of this workbook; see {@link MergeReport}. The other file is not changed.
+     * Progress counts games.
+     *
+     * @param label how the status line names what the merge did when it can be undone
+     */
+    public MergeOpening merge(Path other, String label, Progress progress, Cancel cancel) throws IOException {
+        Path scratch = Files.createTempDirectory("zeroply-merge");
+        Path copy = scratch.resolve("other.zeroply");
+        try {
+            // A copy is merged, so that an older one can be migrated and the original stays as it is.
+            Optional<Opening.Refused> refused = copyOf(other, copy, progress, cancel);
+            if (refused.isPresent()) {
+                return new MergeOpening.Refused(refused.get());
+            }
+            return switch (open(copy, clock)) {
+                case Opening.Refused why -> new MergeOpening.Refused(why);
+                case Opening.Opened opened -> {
+                    try (Workbook there = opened.workbook()) {
+                        String name = String.valueOf(other.getFileName());
+                        yield new MergeOpening.Merged(new Merge(this, there.reader, name, label).run(progress, cancel));
+                    }
+                }
+            };
+        } finally {
+            Scratch.delete(scratch);
+        }
+    }
+
+    /**
+     * Copies a workbook that need not be open, and may be open elsewhere or in a place that cannot be written to.
+     *
+     * @return why it could not be done; empty if the copy is there, or if it was cancelled
+     */
+    public static Optional<Opening.Refused> copyOf(Path from, Path target, Progress progress, Cancel cancel)
+            throws IOException {
+        if (!Files.isReadable(from)) {
+            return Optional.of(new Opening.Refused(Reason.NO_ACCESS, from.toString()));
+        }
+        Opening.Refused refused = WorkbookFile.inspect(from);
+        if (refused != null) {
+            return Optional.of(refused);
+        }
+        try (Connection open = WorkbookFile.source(from).getConnection()) {
+            Copies.copy(open, from, target, progress, cancel);
+        } catch (SQLException notThisWay) {
+            // A place without leave to write cannot be opened by SQLite; nobody writes there, so bytes will do.
+            Copies.copyBytes(from, target);
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * Saves what can be read of a damaged workbook into a new one. Progress counts games.
+     *
+     * @return how many games came through, and how many are lost
+     */
+    public static Rescue.Report rescue(Path damaged, Path target, Clock clock, Progress progress, Cancel cancel)
+            throws IOException {
+        return Rescue.run(damaged, target, clock, progress, cancel);
     }
 
     // ---- settings
@@ -672,6 +694,7 @@ public final class Workbook implements AutoCloseable {
                 statement.execute("pragma wal_checkpoint(truncate)");
             } finally {
                 try {
+                    readers.close();
                     writing.close();
                 } finally {
                     hold.close();

@@ -13,12 +13,16 @@ import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Clock;
 import java.util.Arrays;
 import org.flywaydb.core.Flyway;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
+import org.sqlite.SQLiteOpenMode;
 import org.zeroply.store.Opening.Reason;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
 
 /** The file under a workbook: what it is, whose it is, which version it has, and how it comes to the newest one. */
 final class WorkbookFile {
@@ -26,7 +30,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 1;
+    static final int VERSION = 3;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -35,6 +39,9 @@ final class WorkbookFile {
 
     /** Up to this size the whole file is checked when it is opened. */
     private static final long CHECKED_WHOLE = 64L << 20;
+
+    /** Pages that each connection keeps in memory. */
+    private static final int CACHE_KIBIBYTES = 32 << 10;
 
     private WorkbookFile() {}
 
@@ -88,8 +95,17 @@ final class WorkbookFile {
                 | bytes[at + 3] & 0xFF;
     }
 
+    /** Connections to a file that is there; a file that has gone is never made anew under one's hands. */
     static SQLiteDataSource source(Path file) {
+        return source(file, false);
+    }
+
+    private static SQLiteDataSource source(Path file, boolean create) {
         SQLiteConfig config = new SQLiteConfig();
+        if (!create) {
+            config.resetOpenMode(SQLiteOpenMode.CREATE);
+        }
+        config.setCacheSize(-CACHE_KIBIBYTES);
         config.setJournalMode(SQLiteConfig.JournalMode.WAL);
         config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
         config.setBusyTimeout(5_000);
@@ -108,24 +124,20 @@ final class WorkbookFile {
         Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
     }
 
-    /** Brings a workbook to this program's version, with a copy of the old one beside it. */
-    static void migrateWithBackup(Path file, int from) throws SQLException {
-        Path copy = file.resolveSibling(file.getFileName() + ".before-version-" + VERSION + ".from-" + from);
-        try (Connection connection = source(file).getConnection();
-                var statement = connection.prepareStatement("vacuum into ?")) {
-            statement.setString(1, copy.toString());
-            if (!Files.exists(copy)) {
-                statement.execute();
-            }
+    /** Brings a workbook to this program's version, with a backup of the old one. */
+    static void migrateWithBackup(Path file, Clock clock) throws SQLException, IOException {
+        try (Connection connection = source(file).getConnection()) {
+            new Backups(file, clock).make(connection, Backups.Kind.BEFORE_MIGRATION, Progress.SILENT, new Cancel());
         }
         migrate(file);
     }
 
     private static void migrate(Path file) throws SQLException {
-        SQLiteDataSource source = source(file);
+        SQLiteDataSource source = source(file, true);
         Flyway.configure(WorkbookFile.class.getClassLoader())
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
+                .javaMigrations(new V3__FillColumns())
                 .load()
                 .migrate();
         try (Connection connection = source.getConnection();

@@ -1,0 +1,151 @@
+package org.zeroply.store;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.GameResult;
+import org.zeroply.rules.Side;
+
+/**
+ * Which games of a workbook are wanted. Empty texts, zeros and nulls ask nothing. Words are found by their beginnings,
+ * whatever their case and accents; several words must all occur.
+ *
+ * @param words anywhere: names, event, site, date, result, opening, notes
+ * @param player words of one player's name
+ * @param side which side that player has; null for either
+ * @param opponent words of the other player's name
+ * @param event words of the event or the site
+ * @param from the first date, {@code 2026}, {@code 2026-03} or {@code 2026-03-14}; see {@link #dateOf}
+ * @param to the last date, likewise; games that may be within are
+ * @param fewestMoves at least so many moves (not half-moves)
+ * @param mostMoves at most so many moves; 0 for any number
+ * @param opening words of the opening as the game's tags name it
+ * @param reached only these games, such as those that reached a position
+ */
+public record GameFilter(
+        String words,
+        String player,
+        @Nullable Side side,
+        String opponent,
+        String event,
+        String from,
+        String to,
+        @Nullable GameResult result,
+        int fewestMoves,
+        int mostMoves,
+        String opening,
+        @Nullable Reached reached) {
+    public static final GameFilter ALL = new GameFilter("", "", null, "", "", "", "", null, 0, 0, "", null);
+
+    private static final Pattern YEAR_FIRST = Pattern.compile("(\\d{4})(?:[-./](\\d{1,2}))?(?:[-./](\\d{1,2}))?");
+    private static final Pattern DAY_FIRST = Pattern.compile("(\\d{1,2})[-./](\\d{1,2})[-./](\\d{4})");
+
+    /** Only words, anywhere. */
+    public static GameFilter words(String words) {
+        return new GameFilter(words, "", null, "", "", "", "", null, 0, 0, "", null);
+    }
+
+    public GameFilter withWords(String other) {
+        return new GameFilter(
+                other, player, side, opponent, event, from, to, result, fewestMoves, mostMoves, opening, reached);
+    }
+
+    public GameFilter withReached(@Nullable Reached other) {
+        return new GameFilter(
+                words, player, side, opponent, event, from, to, result, fewestMoves, mostMoves, opening, other);
+    }
+
+    /** Whether a text is a date that can be looked for: year, year and month, or a day, year or day first. */
+    public static boolean isDate(String text) {
+        String bare = text.strip();
+        return YEAR_FIRST.matcher(bare).matches() || DAY_FIRST.matcher(bare).matches();
+    }
+
+    /** A date as PGN writes it, as far as it is given; a text that is no date gives an empty one. */
+    public static String dateOf(String text) {
+        String bare = text.strip();
+        Matcher day = DAY_FIRST.matcher(bare);
+        if (day.matches()) {
+            return day.group(3) + '.' + two(day.group(2)) + '.' + two(day.group(1));
+        }
+        Matcher year = YEAR_FIRST.matcher(bare);
+        if (!year.matches()) {
+            return "";
+        }
+        return Stream.of(year.group(1), year.group(2), year.group(3))
+                .filter(part -> part != null)
+                .map(GameFilter::two)
+                .collect(Collectors.joining("."));
+    }
+
+    private static String two(String digits) {
+        return digits.length() == 1 ? '0' + digits : digits;
+    }
+
+    /** A condition of a query with its values in order. */
+    record Sql(String condition, List<Object> values) {}
+
+    /** The condition on the table of games; {@link #reached} is left to the caller. */
+    Sql sql() {
+        List<String> conditions = new ArrayList<>(List.of("hidden = 0"));
+        List<Object> values = new ArrayList<>();
+        String match = match();
+        if (!match.isEmpty()) {
+            conditions.add("id in (select rowid from words where words match ?)");
+            values.add(match);
+        }
+        if (!dateOf(from).isEmpty()) {
+            conditions.add("date >= ?");
+            values.add(dateOf(from));
+        }
+        if (!dateOf(to).isEmpty()) {
+            conditions.add("date <> '' and date <= ?");
+            values.add(dateOf(to) + '~');
+        }
+        if (result != null) {
+            conditions.add("result = ?");
+            values.add(result.text());
+        }
+        if (fewestMoves > 0) {
+            conditions.add("plies >= ?");
+            values.add(2 * fewestMoves - 1);
+        }
+        if (mostMoves > 0) {
+            conditions.add("plies <= ?");
+            values.add(2 * mostMoves);
+        }
+        return new Sql(String.join(" and ", conditions), values);
+    }
+
+    /** The words as the full-text index is asked for them. */
+    private String match() {
+        String byPlayers = switch (side) {
+            case WHITE -> both(in("white", player), in("black", opponent), " AND ");
+            case BLACK -> both(in("black", player), in("white", opponent), " AND ");
+            case null -> {
+                String oneWay = both(in("white", player), in("black", opponent), " AND ");
+                String otherWay = both(in("black", player), in("white", opponent), " AND ");
+                yield oneWay.isEmpty() ? "" : "((" + oneWay + ") OR (" + otherWay + "))";
+            }
+        };
+        String rest = both(in("event site", event), in("opening", opening), " AND ");
+        return both(both(in("", words), byPlayers, " AND "), rest, " AND ");
+    }
+
+    private static String both(String one, String other, String between) {
+        return one.isEmpty() ? other : other.isEmpty() ? one : one + between + other;
+    }
+
+    private static String in(String columns, String text) {
+        String all = Stream.of(text.toLowerCase(Locale.ROOT).split("\\s+"))
+                .filter(word -> word.codePoints().anyMatch(Character::isLetterOrDigit))
+                .map(word -> '"' + word.replace("\"", "") + "\" *")
+                .collect(Collectors.joining(" AND "));
+        return all.isEmpty() || columns.isEmpty() ? all : '{' + columns + "} : (" + all + ')';
+    }
+}

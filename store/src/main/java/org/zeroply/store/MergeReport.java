@@ -1,0 +1,50 @@
+package org.zeroply.store;
+
+import java.util.List;
+
+/**
+ * What a merge with another copy of a workbook did. Games that are alike in both are not counted.
+ *
+ * @param file the other copy's name
+ * @param added games that were only there
+ * @param brought games that were newer there and are now here as well
+ * @param removed games that had been removed there and were not touched here since
+ * @param newerHere games that were newer here
+ * @param conflicts games that were edited in both copies; both edits were kept
+ * @param unreadable games of the other copy that are damaged
+ * @param cancelled whether it was stopped before the end; what was merged until then stays
+ */
+public record MergeReport(
+        String file,
+        long added,
+        long brought,
+        long removed,
+        long newerHere,
+        List<Conflict> conflicts,
+        long unreadable,
+        boolean cancelled) {
+    public MergeReport {
+        conflicts = List.copyOf(conflicts);
+    }
+
+    /**
+     * A game that was edited in both copies.
+     *
+     * @param game its id here
+     * @param kind what happened to it
+     * @param places how many notes, tags or results now hold or had both texts
+     */
+    public record Conflict(long game, Kind kind, int places) {}
+
+    /** How both edits of a game were kept. */
+    public enum Kind {
+        /** Moves and notes of both stand in one game. */
+        UNITED,
+        /** The games have different starts; the other copy's stands beside it as a game of its own. */
+        BESIDE,
+        /** Removed here and edited there: it is back, as edited there. */
+        BROUGHT_BACK,
+        /** Edited here and removed there: it stays. */
+        STAYED
+    }
+}

@@ -1,0 +1,32 @@
+package org.zeroply.store;
+
+import java.util.Arrays;
+import java.util.SortedMap;
+
+/**
+ * Games that came to something, a position or a pattern, and when: sorted ids, and the half-move after which it was
+ * first so (0 is the start). Compact, since it may name every game of a large workbook.
+ */
+public final class Reached {
+    private final long[] games;
+    private final int[] plies;
+
+    Reached(SortedMap<Long, Integer> plyByGame) {
+        games = plyByGame.keySet().stream().mapToLong(Long::longValue).toArray();
+        plies = plyByGame.values().stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    public int size() {
+        return games.length;
+    }
+
+    public boolean contains(long game) {
+        return Arrays.binarySearch(games, game) >= 0;
+    }
+
+    /** After how many half-moves a game was there first; 0 for a game that is not named. */
+    public int plyOf(long game) {
+        int at = Arrays.binarySearch(games, game);
+        return at < 0 ? 0 : plies[at];
+    }
+}
