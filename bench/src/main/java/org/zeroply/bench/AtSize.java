@@ -41,17 +41,17 @@ final class AtSize {
         try {
             Path pgn = folder.resolve("big.pgn");
             BigCollection.write(pgn, games);
-            say("file", "%d games, %.0f MB", games, Files.size(pgn) / 1e6);
+            say("file of " + games + " games", Files.size(pgn) / 1e6, "MB");
             Path file = folder.resolve("big.zeroply");
             try (Workbook workbook = ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook()) {
                 new AtSize(workbook).measure(pgn);
             }
-            say("workbook", "%.0f MB", Files.size(file) / 1e6);
+            say("workbook", Files.size(file) / 1e6, "MB");
             long begun = System.nanoTime();
             Workbook again = ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
             long opened = System.nanoTime() - begun;
             again.close();
-            say("open again", "%.0f ms", opened / 1e6);
+            say("open again", opened / 1e6, "ms");
         } finally {
             try (Stream<Path> files = Files.walk(folder)) {
                 for (Path each : files.toList().reversed()) {
@@ -61,8 +61,12 @@ final class AtSize {
         }
     }
 
-    private static void say(String what, String format, Object... values) {
-        System.out.printf(Locale.ROOT, "%-36s %s%n", what, String.format(Locale.ROOT, format, values));
+    private static void say(String what, double value, String unit) {
+        say(what, String.format(Locale.ROOT, "%.1f %s", value, unit));
+    }
+
+    private static void say(String what, String figure) {
+        System.out.printf(Locale.ROOT, "%-36s %s%n", what, figure);
     }
 
     private void measure(Path pgn) throws IOException, InterruptedException {
@@ -70,21 +74,21 @@ final class AtSize {
         long id = workbook.add(Game.empty(), "a game");
         long begun = System.nanoTime();
         List<Double> edits = editDuring(id, () -> workbook.importPgn(pgn, "import", Progress.SILENT, new Cancel()));
-        say("import", "%.1f s", (System.nanoTime() - begun) / 1e9);
-        say("edits during it", "%s", spread(edits));
+        say("import", (System.nanoTime() - begun) / 1e9, "s");
+        say("edits during it", spread(edits));
         begun = System.nanoTime();
         edits = editDuring(id, () -> {
             workbook.fillIndex(Progress.SILENT, new Cancel());
             return true;
         });
-        say("position index", "%.1f s", (System.nanoTime() - begun) / 1e9);
-        say("edits during it", "%s", spread(edits));
+        say("position index", (System.nanoTime() - begun) / 1e9, "s");
+        say("edits during it", spread(edits));
         finding();
         positions();
         patterns();
         Runtime runtime = Runtime.getRuntime();
         System.gc();
-        say("heap in use after all", "%d MB", (runtime.totalMemory() - runtime.freeMemory()) >> 20);
+        say("heap in use after all", (runtime.totalMemory() - runtime.freeMemory()) / 1e6, "MB");
     }
 
     private interface Work {
@@ -118,7 +122,8 @@ final class AtSize {
     }
 
     private static String spread(List<Double> millis) {
-        double[] sorted = millis.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        double[] sorted =
+                millis.stream().mapToDouble(Double::doubleValue).sorted().toArray();
         return String.format(
                 Locale.ROOT,
                 "median %.0f ms, 95 in 100 within %.0f ms, longest %.0f ms (%d)",
@@ -142,7 +147,15 @@ final class AtSize {
         }
         double first = millis[0];
         Arrays.sort(millis);
-        say(what, "%.0f ms (first %.0f, longest %.0f), %d found", millis[TIMES / 2], first, millis[TIMES - 1], found);
+        say(
+                what,
+                String.format(
+                        Locale.ROOT,
+                        "%.0f ms (first %.0f, longest %.0f), %d found",
+                        millis[TIMES / 2],
+                        first,
+                        millis[TIMES - 1],
+                        found));
     }
 
     private void find(String what, GameFilter filter, GameOrder order) {
@@ -160,10 +173,7 @@ final class AtSize {
         find("as White", new GameFilter("", "br", Side.WHITE, "", "", "", "", null, 0, 0, "", null), newest);
         find("an event", new GameFilter("", "", null, "", "open solberg", "", "", null, 0, 0, "", null), newest);
         find("dates", new GameFilter("", "", null, "", "", "2015", "2016-06", null, 0, 0, "", null), newest);
-        find(
-                "a result",
-                new GameFilter("", "", null, "", "", "", "", GameResult.BLACK_WINS, 0, 0, "", null),
-                newest);
+        find("a result", new GameFilter("", "", null, "", "", "", "", GameResult.BLACK_WINS, 0, 0, "", null), newest);
         find("a length", new GameFilter("", "", null, "", "", "", "", null, 20, 25, "", null), newest);
         find("one letter anywhere", GameFilter.words("o"), newest);
         find("three words", GameFilter.words("bra open 2019"), newest);
@@ -176,9 +186,9 @@ final class AtSize {
         Position position = Position.START;
         for (int ply = 0; ply <= 12; ply += 4) {
             Position asked = position;
-            time("games at a position, half-move " + ply, () -> workbook.at(asked, null)
-                    .games()
-                    .size());
+            time(
+                    "games at a position, half-move " + ply,
+                    () -> workbook.at(asked, null).games().size());
             for (int i = 0; i < 4; i++) {
                 PositionGames games = workbook.at(position, null);
                 position = position.play(games.moves().getFirst().move());
@@ -218,8 +228,10 @@ final class AtSize {
     }
 
     private void pattern(String what, Pattern pattern) {
-        time(what, () -> workbook.search(pattern, Progress.SILENT, new Cancel())
-                .orElseThrow()
-                .size());
+        time(
+                what,
+                () -> workbook.search(pattern, Progress.SILENT, new Cancel())
+                        .orElseThrow()
+                        .size());
     }
 }

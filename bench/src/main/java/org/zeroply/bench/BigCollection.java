@@ -48,7 +48,8 @@ final class BigCollection {
         }
         PgnReader reader = new PgnReader(new ByteArrayInputStream(club));
         for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
-            if (entry instanceof PgnEntry.Read read && read.game().tree().start().equals(Position.START)) {
+            if (entry instanceof PgnEntry.Read read
+                    && read.game().tree().start().equals(Position.START)) {
                 GameTree tree = read.game().tree();
                 Board board = Position.START.board();
                 List<Integer> codes = new ArrayList<>();
@@ -102,12 +103,14 @@ final class BigCollection {
         Tags tags = Tags.NONE
                 .with("Event", "Open of " + SYLLABLES[number % SYLLABLES.length] + "berg " + number % EVENTS)
                 .with("Site", SYLLABLES[random.nextInt(SYLLABLES.length)] + "stadt")
-                .with("Date", String.format(
-                        Locale.ROOT,
-                        "%d.%02d.%02d",
-                        2006 + random.nextInt(20),
-                        1 + random.nextInt(12),
-                        1 + random.nextInt(28)))
+                .with(
+                        "Date",
+                        String.format(
+                                Locale.ROOT,
+                                "%d.%02d.%02d",
+                                2006 + random.nextInt(20),
+                                1 + random.nextInt(12),
+                                1 + random.nextInt(28)))
                 .with("Round", Integer.toString(1 + random.nextInt(9)))
                 .with("White", people.get(random.nextInt(PEOPLE)))
                 .with("Black", people.get(random.nextInt(PEOPLE)));
