@@ -94,9 +94,16 @@ public final class Backups {
                         && backup.made().toLocalDate().equals(today));
     }
 
+    /** A name that is still free: a second later for each that is taken. */
     private Path place(Kind kind) throws IOException {
         Files.createDirectories(folder);
-        return folder.resolve(NAME.format(LocalDateTime.now(clock)) + ' ' + kind.word() + ENDING);
+        LocalDateTime time = LocalDateTime.now(clock);
+        Path place;
+        do {
+            place = folder.resolve(NAME.format(time) + ' ' + kind.word() + ENDING);
+            time = time.plusSeconds(1);
+        } while (Files.exists(place));
+        return place;
     }
 
     /**

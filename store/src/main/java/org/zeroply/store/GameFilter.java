@@ -90,15 +90,10 @@ public record GameFilter(
     /** A condition of a query with its values in order. */
     record Sql(String condition, List<Object> values) {}
 
-    /** The condition on the table of games; {@link #reached} is left to the caller. */
+    /** The condition on the columns of the table of games; words and {@link #reached} are left to the caller. */
     Sql sql() {
         List<String> conditions = new ArrayList<>(List.of("hidden = 0"));
         List<Object> values = new ArrayList<>();
-        String match = match();
-        if (!match.isEmpty()) {
-            conditions.add("id in (select rowid from words where words match ?)");
-            values.add(match);
-        }
         if (!dateOf(from).isEmpty()) {
             conditions.add("date >= ?");
             values.add(dateOf(from));
@@ -122,8 +117,8 @@ public record GameFilter(
         return new Sql(String.join(" and ", conditions), values);
     }
 
-    /** The words as the full-text index is asked for them. */
-    private String match() {
+    /** The words as the full-text index is asked for them; empty if there are none. */
+    String match() {
         String byPlayers = switch (side) {
             case WHITE -> both(in("white", player), in("black", opponent), " AND ");
             case BLACK -> both(in("black", player), in("white", opponent), " AND ");

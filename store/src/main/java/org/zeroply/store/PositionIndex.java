@@ -31,7 +31,7 @@ final class PositionIndex {
     /** Positions after more half-moves than this are not kept. */
     static final int DEEPEST = 80;
 
-    private static final int GAMES_AT_A_TIME = 5_000;
+    private static final int GAMES_IN_A_RUN = 5_000;
     private static final int CHUNKS_AT_A_TIME = 60;
     private static final int RUNS_TO_MERGE = 4;
 
@@ -39,9 +39,15 @@ final class PositionIndex {
     static final int FEW = 400;
 
     private final Workbook workbook;
+    private final int gamesInARun;
 
     PositionIndex(Workbook workbook) {
+        this(workbook, GAMES_IN_A_RUN);
+    }
+
+    PositionIndex(Workbook workbook, int gamesInARun) {
         this.workbook = workbook;
+        this.gamesInARun = gamesInARun;
     }
 
     /** Takes a game out of the index, as part of an edit that changes its main line or result. */
@@ -72,8 +78,7 @@ final class PositionIndex {
         long done = 0;
         while (!cancel.isWished()) {
             List<Source> games = workbook.read(handle -> handle.createQuery("select game.id, start, moves, result"
-                            + " from game join line using (id) where indexed = 0 order by game.id limit "
-                            + GAMES_AT_A_TIME)
+                            + " from game join line using (id) where indexed = 0 order by game.id limit " + gamesInARun)
                     .map((rows, context) ->
                             new Source(rows.getLong(1), rows.getString(2), rows.getBytes(3), rows.getString(4)))
                     .list());

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -13,14 +14,17 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
+import java.util.function.LongPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
+import org.jdbi.v3.core.statement.Query;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnWriter;
@@ -42,6 +46,9 @@ public final class Workbook implements AutoCloseable {
 
     private static final int LONGEST_JOURNAL = 300;
 
+    /** Up to so many games are asked for by their ids. */
+    private static final int FEW_MATCHES = 1_000;
+
     private static final String SUMMARY = "id, white, black, event, site, date, round, result, plies, remarks";
     private static final RowMapper<GameSummary> SUMMARY_MAPPER = (rows, context) -> new GameSummary(
             rows.getLong(1),
@@ -58,6 +65,7 @@ public final class Workbook implements AutoCloseable {
     private final Path file;
     private final Clock clock;
     private final WorkbookFile.Hold hold;
+    private final @Nullable Object identity;
     private final Connection writing;
     private final Jdbi writer;
     private final Readers readers;
@@ -68,6 +76,7 @@ public final class Workbook implements AutoCloseable {
         this.file = file;
         this.clock = clock;
         this.hold = hold;
+        identity = WorkbookFile.identity(file);
         writing = WorkbookFile.source(file).getConnection();
         writer = Jdbi.create(writing);
         readers = new Readers(WorkbookFile.source(file));
@@ -127,6 +136,11 @@ public final class Workbook implements AutoCloseable {
     <T> T write(Function<Handle, T> work) {
         writeLock.lock();
         try {
+            if (!Objects.equals(identity, WorkbookFile.identity(file))) {
+                // SQLite would go on writing to a file that nobody will find again.
+                throw new WorkbookException(
+                        WorkbookException.Fault.GONE, file + " is not there any more", new NoSuchFileException(""));
+            }
             return writer.inTransaction(work::apply);
         } catch (RuntimeException failed) {
             throw wrapped(failed);
@@ -173,24 +187,41 @@ public final class Workbook implements AutoCloseable {
 
     private static long[] ids(Handle handle, GameFilter filter, GameOrder order, int limit) {
         GameFilter.Sql sql = filter.sql();
-        Reached reached = filter.reached();
-        var query = handle.createQuery(
-                "select id from game where " + sql.condition() + " order by " + order.sql() + " limit " + limit);
+        String condition = sql.condition();
+        LongPredicate wanted =
+                id -> filter.reached() == null || filter.reached().contains(id);
+        if (!filter.match().isEmpty()) {
+            long[] matching = longs(handle.createQuery("select rowid from words where words match ? order by rowid")
+                    .bind(0, filter.match()));
+            if (matching.length <= FEW_MATCHES) {
+                condition += " and id in (" + joined(matching) + ")";
+            } else {
+                // Passing over an ordered index and looking each game up here beats sorting what matched.
+                wanted = wanted.and(id -> Arrays.binarySearch(matching, id) >= 0);
+            }
+        }
+        Query query = handle.createQuery("select id from game where " + condition + " order by " + order.sql());
         for (int i = 0; i < sql.values().size(); i++) {
             query.bind(i, sql.values().get(i));
         }
+        return Arrays.stream(longs(query)).filter(wanted).limit(limit).toArray();
+    }
+
+    private static long[] longs(Query query) {
         return query.scanResultSet((rows, context) -> {
             try (context) {
-                LongStream.Builder ids = LongStream.builder();
+                LongStream.Builder values = LongStream.builder();
                 ResultSet each = rows.get();
                 while (each.next()) {
-                    if (reached == null || reached.contains(each.getLong(1))) {
-                        ids.add(each.getLong(1));
-                    }
+                    values.add(each.getLong(1));
                 }
-                return ids.build().toArray();
+                return values.build().toArray();
             }
         });
+    }
+
+    private static String joined(long[] ids) {
+        return LongStream.of(ids).mapToObj(Long::toString).collect(Collectors.joining(","));
     }
 
     /** What the list shows of these games, in their order; games that are gone are left out. */
@@ -199,9 +230,8 @@ public final class Workbook implements AutoCloseable {
     }
 
     private static List<GameSummary> summaries(Handle handle, long[] ids) {
-        String asked = LongStream.of(ids).mapToObj(Long::toString).collect(Collectors.joining(","));
         Map<Long, GameSummary> found = new HashMap<>();
-        handle.createQuery("select " + SUMMARY + " from game where id in (" + asked + ")")
+        handle.createQuery("select " + SUMMARY + " from game where id in (" + joined(ids) + ")")
                 .map(SUMMARY_MAPPER)
                 .forEach(game -> found.put(game.id(), game));
         return LongStream.of(ids)
@@ -596,13 +626,24 @@ public final class Workbook implements AutoCloseable {
     }
 
     private <T> T overConnection(OverConnection<T> work) {
-        return read(handle -> {
-            try {
-                return work.run(handle.getConnection());
-            } catch (IOException | SQLException failed) {
-                throw new WorkbookException(String.valueOf(failed.getMessage()), failed);
-            }
-        });
+        if (Objects.equals(identity, WorkbookFile.identity(file))) {
+            return read(handle -> run(work, handle.getConnection()));
+        }
+        // Only what is open already can still reach the file.
+        writeLock.lock();
+        try {
+            return run(work, writing);
+        } finally {
+            writeLock.unlock();
+        }
+    }
+
+    private static <T> T run(OverConnection<T> work, Connection open) {
+        try {
+            return work.run(open);
+        } catch (IOException | SQLException failed) {
+            throw new WorkbookException(String.valueOf(failed.getMessage()), failed);
+        }
     }
 
     /**

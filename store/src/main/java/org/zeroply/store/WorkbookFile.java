@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -69,6 +70,16 @@ final class WorkbookFile {
         }
         channel.close();
         return null;
+    }
+
+    /** Which file it is on its disk, where the system tells; null if it is not there. */
+    static @Nullable Object identity(Path file) {
+        try {
+            Object key = Files.readAttributes(file, BasicFileAttributes.class).fileKey();
+            return key == null ? file : key;
+        } catch (IOException gone) {
+            return null;
+        }
     }
 
     /** Looks at the header without changing anything; null if the file may be opened. */

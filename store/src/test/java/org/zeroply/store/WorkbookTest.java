@@ -11,13 +11,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -28,14 +24,13 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 class WorkbookTest {
-    private static final Clock CLOCK = Clock.fixed(Instant.parse("2026-11-24T09:00:00Z"), ZoneOffset.UTC);
-
     @TempDir
     Path folder;
 
@@ -44,30 +39,13 @@ class WorkbookTest {
     }
 
     private Workbook open() {
-        Opening opening = Workbook.open(file(), CLOCK);
-        assertThat(opening).isInstanceOf(Opening.Opened.class);
-        return ((Opening.Opened) opening).workbook();
+        return Books.open(file());
     }
 
     private Opening.Reason refusal() {
-        Opening opening = Workbook.open(file(), CLOCK);
+        Opening opening = Workbook.open(file(), Books.CLOCK);
         assertThat(opening).isInstanceOf(Opening.Refused.class);
         return ((Opening.Refused) opening).reason();
-    }
-
-    private static Game game(String pgn) {
-        try {
-            PgnEntry entry = new PgnReader(new ByteArrayInputStream(pgn.getBytes(StandardCharsets.UTF_8))).next();
-            return ((PgnEntry.Read) Objects.requireNonNull(entry)).game();
-        } catch (IOException impossible) {
-            throw new AssertionError(impossible);
-        }
-    }
-
-    private static ImportReport importText(Workbook workbook, String pgn) throws IOException {
-        byte[] bytes = pgn.getBytes(StandardCharsets.UTF_8);
-        return workbook.importPgn(
-                new ByteArrayInputStream(bytes), bytes.length, "test.pgn", "import", Progress.SILENT, new Cancel());
     }
 
     private static final String TWO_GAMES = """
@@ -84,8 +62,8 @@ class WorkbookTest {
 
     @Test
     void gamesComeBackAsTheyWereAfterReopening() throws IOException {
-        Game kept =
-                game("[White \"Zoë\"]\n[Odd \"x\"]\n{pre} 1.d4 $1 (1.c4 {[%clk 0:01:02] eh} e5) 1...d5 {two} 1/2-1/2");
+        Game kept = Books.game(
+                "[White \"Zoë\"]\n[Odd \"x\"]\n{pre} 1.d4 $1 (1.c4 {[%clk 0:01:02] eh} e5) 1...d5 {two} 1/2-1/2");
         long id;
         try (Workbook workbook = open()) {
             id = workbook.add(kept, "new game");
@@ -112,7 +90,7 @@ class WorkbookTest {
 
     @Test
     void damagedGamesAreRefusedAndNeverRun() {
-        byte[] blob = GameBlob.write(game(TWO_GAMES));
+        byte[] blob = GameBlob.write(Books.game(TWO_GAMES));
         Random random = new Random(17);
         int refused = 0;
         for (int round = 0; round < 3_000; round++) {
@@ -132,7 +110,7 @@ class WorkbookTest {
     void editsAreUndoneAndRedoneAlsoAfterReopening() {
         long id;
         try (Workbook workbook = open()) {
-            id = workbook.add(game("1.d4 d5 *"), "new game");
+            id = workbook.add(Books.game("1.d4 d5 *"), "new game");
             Game game = workbook.game(id);
             GameNode first = game.tree().node(1);
             for (String text : List.of("So", "Solid", "Solid and calm")) {
@@ -170,16 +148,16 @@ class WorkbookTest {
     @Test
     void anImportIsOneStepOfUndoAndKnowsWhatIsThere() throws IOException {
         try (Workbook workbook = open()) {
-            ImportReport first = importText(workbook, TWO_GAMES + "\n[Variant \"Atomic\"]\n1.e4 *\n\n1.e4 e9 *");
+            ImportReport first = Books.take(workbook, TWO_GAMES + "\n[Variant \"Atomic\"]\n1.e4 *\n\n1.e4 e9 *");
             assertThat(first.added()).isEqualTo(3);
             assertThat(first.skipped()).isEqualTo(1);
             assertThat(first.faultCount()).isEqualTo(2);
             assertThat(first.cancelled()).isFalse();
-            ImportReport again = importText(workbook, TWO_GAMES.replace("{asks}", "{other}"));
+            ImportReport again = Books.take(workbook, TWO_GAMES.replace("{asks}", "{other}"));
             assertThat(again.added()).isEqualTo(1);
             assertThat(again.otherRemarks()).isEqualTo(1);
             assertThat(again.alreadyThere()).isEqualTo(1);
-            assertThat(importText(workbook, TWO_GAMES).added()).isZero();
+            assertThat(Books.take(workbook, TWO_GAMES).added()).isZero();
             assertThat(workbook.count()).isEqualTo(4);
             assertThat(workbook.undoInList()).isTrue();
             assertThat(workbook.count()).isEqualTo(3);
@@ -193,7 +171,7 @@ class WorkbookTest {
     @Test
     void removedGamesComeBack() throws IOException {
         try (Workbook workbook = open()) {
-            importText(workbook, TWO_GAMES);
+            Books.take(workbook, TWO_GAMES);
             List<Long> ids = workbook.find("", 10).stream().map(GameSummary::id).toList();
             workbook.remove(ids, "2 games removed");
             assertThat(workbook.find("", 10)).isEmpty();
@@ -206,7 +184,7 @@ class WorkbookTest {
     @Test
     void findingAsksForEveryWordAnywhere() throws IOException {
         try (Workbook workbook = open()) {
-            importText(workbook, TWO_GAMES);
+            Books.take(workbook, TWO_GAMES);
             assertThat(workbook.find("okafor", 10)).hasSize(2);
             assertThat(workbook.find("OKAFOR ida", 10)).hasSize(1);
             assertThat(workbook.find("2026.04 0-1", 10)).hasSize(1);
@@ -274,7 +252,7 @@ class WorkbookTest {
         Files.writeString(file(), "short");
         assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
         Files.delete(file());
-        try (Connection other = WorkbookFile.source(file()).getConnection();
+        try (Connection other = java.sql.DriverManager.getConnection("jdbc:sqlite:" + file());
                 var statement = other.createStatement()) {
             statement.execute("create table someone_elses (x)");
         }
@@ -286,7 +264,7 @@ class WorkbookTest {
         try (Workbook workbook = open()) {
             assertThat(refusal()).isEqualTo(Opening.Reason.IN_USE);
             for (int i = 0; i < 200; i++) {
-                workbook.add(game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
+                workbook.add(Books.game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
             }
         }
         try (Connection later = WorkbookFile.source(file()).getConnection();
@@ -311,20 +289,48 @@ class WorkbookTest {
         assertThat(Files.readAllBytes(file())).isEqualTo(damaged);
     }
 
+    /** A workbook as the first version left it, with two games. */
+    private void makeFirstVersion() throws SQLException {
+        org.sqlite.SQLiteDataSource source = new org.sqlite.SQLiteDataSource();
+        source.setUrl("jdbc:sqlite:" + file());
+        org.flywaydb.core.Flyway.configure()
+                .dataSource(source)
+                .locations("classpath:org/zeroply/store/migrations")
+                .target("1")
+                .load()
+                .migrate();
+        try (Connection old = source.getConnection();
+                var insert = old.prepareStatement(
+                        "insert into game (white, black, event, site, date, round, result,"
+                                + " plies, remarks, hidden, same_moves, content) values (?, '', '', '', '', '', '*', 3, 0, ?, 7, ?)");
+                var statement = old.createStatement()) {
+            for (String name : List.of("Brandt, Ida", "Tarn, Bastian")) {
+                insert.setString(1, name);
+                insert.setInt(2, name.startsWith("Tarn") ? 1 : 0);
+                insert.setBytes(
+                        3, GameBlob.write(Books.game("[White \"" + name + "\"]\n1.d4 d5 2.c4 {the knight waits} *")));
+                insert.execute();
+            }
+            statement.execute("pragma application_id = " + 0x5A50_4C59);
+            statement.execute("pragma user_version = 1");
+        }
+    }
+
     @Test
-    void anOlderVersionIsCopiedBeforeItIsMigrated() throws IOException, SQLException {
-        long id;
+    void anOlderVersionIsBackedUpAndBroughtUpToDate() throws IOException, SQLException {
+        makeFirstVersion();
         try (Workbook workbook = open()) {
-            id = workbook.add(game("1.d4 d5 *"), "new game");
+            assertThat(workbook.find("knight brandt", 5)).hasSize(1);
+            assertThat(workbook.count()).isEqualTo(1);
+            Position asked = Books.game("1.d4 d5").tree().positionAt(2);
+            assertThat(workbook.at(asked, null).games().size()).isEqualTo(1);
+            assertThat(Books.take(workbook, "[White \"Brandt, Ida\"]\n1.d4 d5 2.c4 {the knight waits} *")
+                            .alreadyThere())
+                    .isEqualTo(1);
+            assertThat(workbook.backups().list())
+                    .singleElement()
+                    .satisfies(backup -> assertThat(backup.kind()).isEqualTo(Backups.Kind.BEFORE_MIGRATION));
         }
-        try (Connection older = WorkbookFile.source(file()).getConnection();
-                var statement = older.createStatement()) {
-            statement.execute("pragma user_version = 0");
-        }
-        try (Workbook workbook = open()) {
-            assertThat(workbook.game(id).tree().mainLine()).hasSize(2);
-        }
-        assertThat(folder.resolve("club.zeroply.before-version-1.from-0")).exists();
         try (Workbook workbook = open()) {
             assertThat(workbook.count()).isEqualTo(1);
         }

@@ -1,0 +1,58 @@
+package org.zeroply.store;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.Objects;
+import org.zeroply.gametree.Game;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.sample.SampleClub;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** Workbooks and games as tests need them. */
+final class Books {
+    static final Clock CLOCK = Clock.fixed(Instant.parse("2026-11-24T09:00:00Z"), ZoneOffset.UTC);
+
+    private Books() {}
+
+    static Workbook open(Path file) {
+        return open(file, CLOCK);
+    }
+
+    static Workbook open(Path file, Clock clock) {
+        Opening opening = Workbook.open(file, clock);
+        if (opening instanceof Opening.Opened opened) {
+            return opened.workbook();
+        }
+        throw new AssertionError("the workbook did not open: " + opening);
+    }
+
+    static Game game(String pgn) {
+        try {
+            PgnEntry entry = new PgnReader(new ByteArrayInputStream(pgn.getBytes(StandardCharsets.UTF_8))).next();
+            return ((PgnEntry.Read) Objects.requireNonNull(entry)).game();
+        } catch (IOException impossible) {
+            throw new AssertionError(impossible);
+        }
+    }
+
+    static ImportReport take(Workbook workbook, String pgn) throws IOException {
+        byte[] bytes = pgn.getBytes(StandardCharsets.UTF_8);
+        return workbook.importPgn(
+                new ByteArrayInputStream(bytes), bytes.length, "test.pgn", "import", Progress.SILENT, new Cancel());
+    }
+
+    /** The sixty games of the sample club. */
+    static void takeClub(Workbook workbook) throws IOException {
+        try (InputStream in = SampleClub.games()) {
+            workbook.importPgn(in, 1, "club.pgn", "import", Progress.SILENT, new Cancel());
+        }
+    }
+}

@@ -1,0 +1,239 @@
+package org.zeroply.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.io.IOException;
+import java.io.RandomAccessFile;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.gametree.Game;
+import org.zeroply.store.Backups.Backup;
+import org.zeroply.store.Backups.Kind;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** Bad disks, full disks, old and damaged files: a clear answer, nothing lost, and a way on. */
+class FaultTest {
+    @TempDir
+    Path folder;
+
+    private Path file() {
+        return folder.resolve("club.zeroply");
+    }
+
+    private static WorkbookException.Fault faultOf(Throwable failure) {
+        return ((WorkbookException) failure).fault();
+    }
+
+    @Test
+    void aFullDiskRefusesTheEditAndKeepsEverythingBefore() throws IOException {
+        try (Workbook workbook = Books.open(file())) {
+            Books.takeClub(workbook);
+            long id = workbook.find("", 1).getFirst().id();
+            Game before = workbook.game(id);
+            // SQLite answers with the same code as for a disk without room.
+            long pages = workbook.write(handle ->
+                    handle.createQuery("pragma page_count").mapTo(Long.class).one());
+            workbook.write(handle -> handle.createQuery("pragma max_page_count = " + pages)
+                    .mapTo(Long.class)
+                    .one());
+            Game large = before.with(before.tags().with("Annotation", "x".repeat(1 << 20)));
+            assertThatThrownBy(() -> workbook.save(id, large, "", "edit"))
+                    .satisfies(failure -> assertThat(faultOf(failure)).isEqualTo(WorkbookException.Fault.DISK_FULL));
+            assertThat(workbook.game(id).sameAs(before)).isTrue();
+            assertThat(workbook.undoState(id).undo()).isNull();
+            workbook.write(handle -> handle.createQuery("pragma max_page_count = 1000000")
+                    .mapTo(Long.class)
+                    .one());
+            workbook.save(id, large, "", "edit");
+            assertThat(workbook.game(id).sameAs(large)).isTrue();
+        }
+    }
+
+    @Test
+    void aDiskThatVanishesIsNoticedAndNothingIsMadeInItsPlace() throws IOException {
+        Path stick = Files.createDirectory(folder.resolve("stick"));
+        Path file = stick.resolve("club.zeroply");
+        Workbook workbook = Books.open(file);
+        long id = workbook.add(Books.game("1.d4 d5 *"), "add");
+        Path elsewhere = folder.resolve("elsewhere");
+        Files.move(stick, elsewhere);
+        assertThatThrownBy(() -> workbook.save(id, Books.game("1.d4 d5 2.c4 *"), "", "edit"))
+                .satisfies(failure -> assertThat(faultOf(failure)).isEqualTo(WorkbookException.Fault.GONE));
+        assertThat(file).doesNotExist();
+        // What was open can still be saved somewhere else.
+        Path rescued = folder.resolve("rescued.zeroply");
+        assertThat(workbook.copyTo(rescued, Progress.SILENT, new Cancel())).isTrue();
+        try (Workbook copy = Books.open(rescued)) {
+            assertThat(copy.game(id).tree().mainLine()).hasSize(2);
+        }
+    }
+
+    @Test
+    void aPlaceThatCannotBeWrittenToIsSaidSo() {
+        Path noPlace = Path.of("/proc/club.zeroply");
+        assumeTrue(Files.isDirectory(Path.of("/proc/self")), "only where there is a place nobody can write to");
+        assertThat(Workbook.open(noPlace, Books.CLOCK))
+                .isInstanceOfSatisfying(
+                        Opening.Refused.class,
+                        refused -> assertThat(refused.reason()).isEqualTo(Opening.Reason.NO_ACCESS));
+    }
+
+    @Test
+    void aWorkbookInUseCanBeCopiedAndTheCopyOpened() throws IOException {
+        try (Workbook workbook = Books.open(file())) {
+            Books.takeClub(workbook);
+            assertThat(Workbook.open(file(), Books.CLOCK)).isInstanceOf(Opening.Refused.class);
+            Path copy = folder.resolve("copy.zeroply");
+            assertThat(Workbook.copyOf(file(), copy, Progress.SILENT, new Cancel()))
+                    .isEmpty();
+            try (Workbook second = Books.open(copy)) {
+                assertThat(second.count()).isEqualTo(60);
+            }
+        }
+    }
+
+    @Test
+    void aDamagedPageCostsOnlyTheGamesOnIt() throws IOException {
+        try (Workbook workbook = Books.open(file())) {
+            Books.takeClub(workbook);
+        }
+        damageContent();
+        assertThat(Workbook.open(file(), Books.CLOCK))
+                .isInstanceOfSatisfying(
+                        Opening.Refused.class,
+                        refused -> assertThat(refused.reason()).isEqualTo(Opening.Reason.DAMAGED));
+        byte[] damaged = Files.readAllBytes(file());
+        Path saved = folder.resolve("saved.zeroply");
+        Rescue.Report report = Workbook.rescue(file(), saved, Books.CLOCK, Progress.SILENT, new Cancel());
+        assertThat(report.saved()).isBetween(30L, 59L);
+        assertThat(report.saved() + report.lost()).isEqualTo(60);
+        try (Workbook rescued = Books.open(saved)) {
+            assertThat(rescued.count()).isEqualTo(report.saved());
+            for (long id : rescued.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
+                assertThat(rescued.game(id).tree().size()).isGreaterThan(1);
+            }
+        }
+        assertThat(Files.readAllBytes(file())).isEqualTo(damaged);
+    }
+
+    /** Writes nonsense over one leaf page that holds games. */
+    private void damageContent() throws IOException {
+        long page;
+        try (var connection = WorkbookFile.source(file()).getConnection();
+                var statement = connection.createStatement();
+                var rows = statement.executeQuery("select rootpage from sqlite_master where name = 'content'")) {
+            rows.next();
+            page = rows.getLong(1);
+        } catch (SQLException failed) {
+            throw new IOException(failed);
+        }
+        try (RandomAccessFile bytes = new RandomAccessFile(file().toFile(), "rw")) {
+            bytes.seek((page - 1) * 4096);
+            assertThat(bytes.read()).as("an interior page of a table").isEqualTo(5);
+            bytes.seek((page - 1) * 4096 + 12);
+            int firstCell = bytes.readUnsignedShort();
+            bytes.seek((page - 1) * 4096 + firstCell);
+            int child = bytes.readInt();
+            bytes.seek((child - 1) * 4096L);
+            bytes.write(new byte[4096]);
+        }
+    }
+
+    // ---- backups
+
+    /** A clock that the test sets. */
+    private static final class Days extends Clock {
+        private Instant now = Books.CLOCK.instant();
+
+        @Override
+        public ZoneOffset getZone() {
+            return ZoneOffset.UTC;
+        }
+
+        @Override
+        public Clock withZone(java.time.ZoneId zone) {
+            return this;
+        }
+
+        @Override
+        public Instant instant() {
+            return now;
+        }
+    }
+
+    @Test
+    void oneBackupADayIsMadeAndTheOldestGo() throws IOException {
+        Days days = new Days();
+        try (Workbook workbook = Books.open(file(), days)) {
+            Books.takeClub(workbook);
+            for (int day = 0; day < Backups.KEPT + 3; day++) {
+                assertThat(workbook.backUpDaily(Progress.SILENT, new Cancel())).isTrue();
+                assertThat(workbook.backUpDaily(Progress.SILENT, new Cancel())).isFalse();
+                days.now = days.now.plus(Duration.ofDays(1));
+            }
+            List<Backup> backups = workbook.backups().list();
+            assertThat(backups).hasSize(Backups.KEPT).allMatch(backup -> backup.kind() == Kind.DAILY);
+            assertThat(backups.getFirst().made())
+                    .isEqualTo(days.now
+                            .minus(Duration.ofDays(1))
+                            .atZone(ZoneOffset.UTC)
+                            .toLocalDateTime());
+            assertThat(folder.resolve("club.zeroply-backups").toFile().list()).hasSize(Backups.KEPT);
+        }
+    }
+
+    @Test
+    void aRestoredBackupTakesThePlaceAndThePresentStateIsKept() throws IOException {
+        Days days = new Days();
+        Backup backup;
+        try (Workbook workbook = Books.open(file(), days)) {
+            workbook.add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 *"), "add");
+            workbook.backUpDaily(Progress.SILENT, new Cancel());
+            backup = workbook.backups().list().getFirst();
+            workbook.add(Books.game("[White \"Brandt, Ida\"]\n1.e4 e5 *"), "add");
+            assertThat(workbook.backups().restore(backup))
+                    .as("not while it is open")
+                    .isFalse();
+        }
+        Backups backups = new Backups(file(), days);
+        assertThat(backups.restore(backup)).isTrue();
+        try (Workbook workbook = Books.open(file(), days)) {
+            assertThat(workbook.count()).isEqualTo(1);
+            assertThat(workbook.find("tarn", 2)).hasSize(1);
+        }
+        Backup before = backups.list().stream()
+                .filter(each -> each.kind() == Kind.BEFORE_RESTORE)
+                .findFirst()
+                .orElseThrow();
+        backups.restore(before);
+        try (Workbook workbook = Books.open(file(), days)) {
+            assertThat(workbook.count()).isEqualTo(2);
+        }
+    }
+
+    @Test
+    void aCancelledCopyLeavesNothingBehind() throws IOException {
+        try (Workbook workbook = Books.open(file());
+                Stream<Path> files = Files.list(folder)) {
+            Books.takeClub(workbook);
+            Cancel cancel = new Cancel();
+            Path target = folder.resolve("copy.zeroply");
+            boolean copied = workbook.copyTo(target, (fraction, count) -> cancel.cancel(), cancel);
+            assertThat(Files.exists(target)).isEqualTo(copied);
+            assertThat(folder.resolve("copy.zeroply.part")).doesNotExist();
+            assertThat(files).isNotEmpty();
+        }
+    }
+}

@@ -1,0 +1,164 @@
+package org.zeroply.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.PgnWriter;
+import org.zeroply.store.MergeReport.Kind;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** A workbook at home and its copy at the club, both edited, put together again. */
+@SuppressWarnings("NullAway.Init")
+class MergeTest {
+    @TempDir
+    Path folder;
+
+    private Workbook home;
+    private Workbook club;
+    private long first;
+    private long second;
+    private long third;
+
+    @BeforeEach
+    void part() {
+        home = Books.open(folder.resolve("home.zeroply"));
+        first = home.add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 2.c4 e6 *"), "add");
+        second = home.add(Books.game("[White \"Brandt, Ida\"]\n1.e4 c6 2.d4 d5 *"), "add");
+        third = home.add(Books.game("[White \"Okafor, Sam\"]\n1.c4 e5 1-0"), "add");
+        home.copyTo(folder.resolve("club.zeroply"), Progress.SILENT, new Cancel());
+        club = Books.open(folder.resolve("club.zeroply"));
+    }
+
+    @AfterEach
+    void close() {
+        home.close();
+        club.close();
+    }
+
+    /** Takes over what was done at the club, and looks that the club's file stayed as it was. */
+    private MergeReport bringHome() throws IOException {
+        MergeOpening merged = home.merge(club.file(), "merge", Progress.SILENT, new Cancel());
+        assertThat(merged).isInstanceOf(MergeOpening.Merged.class);
+        return ((MergeOpening.Merged) merged).report();
+    }
+
+    private static void note(Workbook workbook, long id, int ply, String text) {
+        Game game = workbook.game(id);
+        GameTree tree = game.tree();
+        GameNode node = tree.node(tree.mainLine().get(ply));
+        workbook.save(id, game.with(tree.with(node.withAfter(text))), "", "note");
+    }
+
+    private static String moves(Workbook workbook, long id) {
+        return PgnWriter.movetext(workbook.game(id).tree());
+    }
+
+    @Test
+    void whatWasDoneInOneCopyOnlyIsTakenOver() throws IOException {
+        note(club, first, 1, "solid");
+        club.add(Books.game("[White \"Zabel, Nora\"]\n1.Nf3 d5 *"), "add");
+        club.remove(List.of(third), "remove");
+        note(home, second, 0, "at home");
+        MergeReport report = bringHome();
+        assertThat(report.added()).isEqualTo(1);
+        assertThat(report.brought()).isEqualTo(1);
+        assertThat(report.removed()).isEqualTo(1);
+        assertThat(report.newerHere()).isEqualTo(1);
+        assertThat(report.conflicts()).isEmpty();
+        assertThat(moves(home, first)).contains("d5 {solid}");
+        assertThat(moves(home, second)).contains("e4 {at home}");
+        assertThat(home.find("zabel", 5)).hasSize(1);
+        assertThat(home.isListed(third)).isFalse();
+
+        home.undo(first);
+        assertThat(moves(home, first)).doesNotContain("solid");
+    }
+
+    @Test
+    void mergingTwiceOrBackAndForthChangesNothingMore() throws IOException {
+        note(club, first, 1, "solid");
+        note(home, first, 2, "at once");
+        bringHome();
+        MergeReport again = bringHome();
+        assertThat(again.added()
+                        + again.brought()
+                        + again.removed()
+                        + again.conflicts().size())
+                .isZero();
+        club.merge(home.file(), "merge", Progress.SILENT, new Cancel());
+        assertThat(moves(club, first)).isEqualTo(moves(home, first));
+        assertThat(bringHome().conflicts()).isEmpty();
+    }
+
+    @Test
+    void whatWasEditedInBothKeepsBothEdits() throws IOException {
+        note(home, first, 1, "solid");
+        note(club, first, 1, "passive");
+        note(club, first, 3, "the point");
+        Game there = club.game(first);
+        GameTree longer = there.tree()
+                .addLine(
+                        there.tree().mainLine().getLast(),
+                        Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6").tree().mainLine().subList(4, 6).stream()
+                                .map(id -> Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6")
+                                        .tree()
+                                        .node(id)
+                                        .played())
+                                .toList())
+                .tree();
+        club.save(first, there.with(longer), "", "line");
+        MergeReport report = bringHome();
+        assertThat(report.conflicts()).containsExactly(new MergeReport.Conflict(first, Kind.UNITED, 1));
+        assertThat(moves(home, first))
+                .contains("solid")
+                .contains("passive")
+                .contains("the point")
+                .contains("Nc3 Nf6");
+    }
+
+    @Test
+    void removedHereAndEditedThereComesBackAndTheOtherWayRoundStays() throws IOException {
+        home.remove(List.of(first), "remove");
+        note(club, first, 1, "solid");
+        club.remove(List.of(second), "remove");
+        note(home, second, 1, "at home");
+        MergeReport report = bringHome();
+        assertThat(report.conflicts())
+                .containsExactlyInAnyOrder(
+                        new MergeReport.Conflict(first, Kind.BROUGHT_BACK, 0),
+                        new MergeReport.Conflict(second, Kind.STAYED, 0));
+        assertThat(home.isListed(first)).isTrue();
+        assertThat(moves(home, first)).contains("solid");
+        assertThat(home.isListed(second)).isTrue();
+    }
+
+    @Test
+    void aGameThatWasTypedInAtBothPlacesIsThereOnce() throws IOException {
+        String typed = "[White \"Zabel, Nora\"]\n1.Nf3 d5 2.g3 *";
+        home.add(Books.game(typed), "add");
+        club.add(Books.game(typed), "add");
+        assertThat(bringHome().added()).isZero();
+        assertThat(home.find("zabel", 5)).hasSize(1);
+    }
+
+    @Test
+    void anotherFileIsRefusedAndNothingChanges() throws IOException {
+        Path text = Files.writeString(folder.resolve("letter.txt"), "Dear club, ".repeat(50));
+        assertThat(home.merge(text, "merge", Progress.SILENT, new Cancel()))
+                .isInstanceOfSatisfying(
+                        MergeOpening.Refused.class,
+                        refused -> assertThat(refused.why().reason()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK));
+        assertThat(home.count()).isEqualTo(3);
+    }
+}

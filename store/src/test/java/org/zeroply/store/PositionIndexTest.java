@@ -1,0 +1,196 @@
+package org.zeroply.store;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeMap;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameResult;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** The position index against a plain look through every game. */
+@SuppressWarnings("NullAway.Init")
+class PositionIndexTest {
+    private static final long SEED = 20261124;
+
+    @TempDir
+    Path folder;
+
+    private Workbook workbook;
+
+    @BeforeEach
+    void open() {
+        workbook = Books.open(folder.resolve("club.zeroply"));
+    }
+
+    @AfterEach
+    void close() {
+        workbook.close();
+    }
+
+    private void fill(int gamesInARun) {
+        new PositionIndex(workbook, gamesInARun).fill(Progress.SILENT, new Cancel());
+    }
+
+    private List<Long> ids() {
+        return java.util.Arrays.stream(workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
+                .boxed()
+                .toList();
+    }
+
+    /** What the index should say, worked out the slow way. */
+    private final class Plain {
+        final Map<Long, Integer> plies = new TreeMap<>();
+        final Map<Move, Map<GameResult, Long>> moves = new HashMap<>();
+
+        Plain(Position position) {
+            for (long id : ids()) {
+                Game game = workbook.game(id);
+                GameTree tree = game.tree();
+                List<Integer> line = tree.mainLine();
+                List<Position> along = tree.positionsAlong(line);
+                for (int ply = 0; ply < along.size() && ply <= PositionIndex.DEEPEST; ply++) {
+                    if (along.get(ply).key() == position.key()) {
+                        plies.put(id, ply);
+                        if (ply < line.size()) {
+                            moves.computeIfAbsent(tree.node(line.get(ply)).played(), move -> new HashMap<>())
+                                    .merge(game.result(), 1L, Long::sum);
+                        }
+                        break;
+                    }
+                }
+            }
+        }
+    }
+
+    private void assertSame(Position position) {
+        Plain plain = new Plain(position);
+        PositionGames found = workbook.at(position, null);
+        assertThat(found.pending()).isZero();
+        assertThat(found.games().size()).isEqualTo(plain.plies.size());
+        plain.plies.forEach((id, ply) -> {
+            assertThat(found.games().contains(id)).isTrue();
+            assertThat(found.games().plyOf(id)).isEqualTo(ply);
+        });
+        assertThat(found.moves()).hasSize(plain.moves.size());
+        for (PositionGames.Played played : found.moves()) {
+            Map<GameResult, Long> results = plain.moves.get(played.move());
+            assertThat(results).as(played.toString()).isNotNull();
+            assertThat(played.whiteWon()).isEqualTo(results.getOrDefault(GameResult.WHITE_WINS, 0L));
+            assertThat(played.drawn()).isEqualTo(results.getOrDefault(GameResult.DRAW, 0L));
+            assertThat(played.blackWon()).isEqualTo(results.getOrDefault(GameResult.BLACK_WINS, 0L));
+            assertThat(played.games())
+                    .isEqualTo(
+                            results.values().stream().mapToLong(Long::longValue).sum());
+        }
+    }
+
+    private List<Position> somePositions() {
+        Random random = new Random(SEED);
+        List<Position> positions = new ArrayList<>(List.of(Position.START));
+        for (long id : ids()) {
+            GameTree tree = workbook.game(id).tree();
+            List<Position> along = tree.positionsAlong(tree.mainLine());
+            positions.add(along.get(Math.min(along.size() - 1, 1 + random.nextInt(12))));
+            positions.add(along.get(random.nextInt(along.size())));
+        }
+        return positions;
+    }
+
+    @Test
+    void everyPositionIsFoundInEveryRunAndAfterMerging() throws IOException {
+        Books.takeClub(workbook);
+        fill(4);
+        long runs = workbook.read(handle ->
+                handle.createQuery("select count(*) from run").mapTo(Long.class).one());
+        assertThat(runs).as("15 runs of four games are merged into few").isLessThan(8);
+        assertThat(workbook.waitingForIndex()).isZero();
+        somePositions().forEach(this::assertSame);
+    }
+
+    @Test
+    void editsRemovalsAndReturnsShowAtOnce() throws IOException {
+        Books.takeClub(workbook);
+        fill(16);
+        List<Long> ids = ids();
+        Game longer = workbook.game(ids.get(3));
+        workbook.save(
+                ids.get(3),
+                longer.with(
+                        longer.tree().delete(longer.tree().mainLine().get(6)).tree()),
+                "",
+                "cut");
+        Game won = workbook.game(ids.get(4));
+        workbook.save(ids.get(4), new Game(won.tags(), won.tree(), GameResult.OPEN), "", "result");
+        workbook.remove(List.of(ids.get(5), ids.get(6)), "remove");
+        workbook.add(Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6 1-0"), "new");
+        somePositions().forEach(this::assertSame);
+        fill(16);
+        somePositions().forEach(this::assertSame);
+        workbook.undoInList();
+        workbook.undoInList();
+        somePositions().forEach(this::assertSame);
+    }
+
+    @Test
+    void transpositionsMeet() {
+        workbook.add(Books.game("1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
+        workbook.add(Books.game("1.c4 e6 2.Nc3 d5 3.d4 Nf6 0-1"), "other");
+        fill(10);
+        Position meeting = Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6")
+                .tree()
+                .positionsAlong(Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6").tree().mainLine())
+                .getLast();
+        assertThat(workbook.at(meeting, null).games().size()).isEqualTo(2);
+        assertSame(meeting);
+    }
+
+    @Test
+    void aCancelledFillGoesOnWhereItStopped() throws IOException {
+        Books.takeClub(workbook);
+        Cancel cancel = new Cancel();
+        Set<Long> seen = new HashSet<>();
+        new PositionIndex(workbook, 7)
+                .fill(
+                        (fraction, count) -> {
+                            seen.add(count);
+                            if (count >= 14) {
+                                cancel.cancel();
+                            }
+                        },
+                        cancel);
+        assertThat(seen).contains(7L);
+        assertThat(workbook.waitingForIndex()).isBetween(1L, 53L);
+        fill(7);
+        assertThat(workbook.waitingForIndex()).isZero();
+        somePositions().forEach(this::assertSame);
+    }
+
+    @Test
+    void whatIsAskedOfSomeGamesCountsOnlyThem() throws IOException {
+        Books.takeClub(workbook);
+        fill(100);
+        TreeMap<Long, Integer> some = new TreeMap<>();
+        Reached all = workbook.at(Position.START, null).games();
+        ids().stream().filter(all::contains).limit(7).forEach(id -> some.put(id, 0));
+        assertThat(workbook.at(Position.START, new Reached(some)).games().size())
+                .isEqualTo(7);
+        assertThat(all.size()).isGreaterThan(50);
+    }
+}
