@@ -368,14 +368,15 @@ public final class PgnReader {
 
     private void flushUnread(Movetext at) {
         if (!at.unread.isEmpty()) {
-            at.tree.after(at.node, Words.of("pgn.unread", at.unread.toString().strip()));
+            at.tree.after(at.node, Words.of("pgn.unread", oneLine(at.unread.toString())));
             at.unread.setLength(0);
         }
     }
 
     private void keepUnread(Movetext at, String what) {
         if (at.unread.length() < LONGEST_UNREAD) {
-            at.unread.append(what.replace('{', '(').replace('}', ')')).append(' ');
+            // What is kept as text must not mean something when it is read again.
+            at.unread.append(what.replace('}', ')').replace("[%", "[ %")).append(' ');
         }
     }
 
@@ -620,23 +621,31 @@ public final class PgnReader {
         boolean fits = true;
         int c = source.read();
         while (c != '\n' && c != '\r' && c != ByteSource.END) {
-            fits &= text.add(c, LONGEST_COMMENT);
+            // A closing brace could not stand in the comment in braces that this becomes when it is written.
+            fits &= text.add(c == '}' ? ')' : c, LONGEST_COMMENT);
             c = source.read();
         }
         takeComment(at, fits);
     }
 
-    /** To the closing brace; a comment left open ends where the next game's tags begin. */
+    /**
+     * To the closing brace. A comment left open ends where the next tag section begins: at an Event tag, or at any tag
+     * that begins a line after an empty one.
+     */
     private void readComment(Movetext at) throws IOException {
         long opened = source.line();
         source.read();
         text.clear();
         boolean fits = true;
+        int lineEnds = 0;
         while (true) {
-            if (source.atLineStart() && source.peek() == '[' && source.startsWith(EVENT_TAG)) {
+            if (lineEnds > 0
+                    && source.peek() == '['
+                    && (source.startsWith(EVENT_TAG) || lineEnds > 1 && source.startsTag())) {
                 fault("{", "pgn.openComment", opened);
                 break;
             }
+            long line = source.line();
             int c = source.read();
             if (c == '}') {
                 break;
@@ -645,6 +654,7 @@ public final class PgnReader {
                 fault("{", "pgn.openComment", opened);
                 break;
             }
+            lineEnds = source.line() > line ? lineEnds + 1 : c == '\r' ? lineEnds : 0;
             fits &= text.add(c, LONGEST_COMMENT);
         }
         takeComment(at, fits);

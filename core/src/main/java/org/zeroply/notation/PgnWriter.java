@@ -250,7 +250,7 @@ public final class PgnWriter {
         }
 
         private void comment(String text) throws IOException {
-            String[] words = text.strip().replace('{', '(').replace('}', ')').split("\\s+");
+            String[] words = text.strip().replace('}', ')').split("\\s+");
             for (int i = 0; i < words.length; i++) {
                 word((i == 0 ? "{" : "") + words[i] + (i == words.length - 1 ? "}" : ""));
             }

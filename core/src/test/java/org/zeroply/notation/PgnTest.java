@@ -53,6 +53,32 @@ class PgnTest {
     }
 
     @Test
+    void anOpenCommentEndsAtTheNextTagSection() {
+        List<PgnEntry> entries = readAll("""
+                [White "Brandt, Ida"]
+
+                1.d4 d5 {forgotten to close
+                [this is no tag
+                [Note "nor is this, with no empty line before"]
+
+                [White "Tarn, Bastian"]
+                [Black "Okafor, Sam"]
+
+                1.e4 c5 {again
+                [Event "Club evening"]
+                1.c4 *
+                """);
+        assertThat(entries).hasSize(3).allMatch(PgnEntry.Read.class::isInstance);
+        assertThat(entries.get(0).faults())
+                .singleElement()
+                .satisfies(fault -> assertThat(fault.reason()).contains("line 3"));
+        assertThat(moves(((PgnEntry.Read) entries.get(0)).game())).contains("nor is this");
+        assertThat(((PgnEntry.Read) entries.get(1)).game().tags().get("Black")).isEqualTo("Okafor, Sam");
+        assertThat(moves(((PgnEntry.Read) entries.get(1)).game())).startsWith("1. e4 c5 {again}");
+        assertThat(((PgnEntry.Read) entries.get(2)).game().tags().get("Event")).isEqualTo("Club evening");
+    }
+
+    @Test
     void readsTagsMovesRemarksAndResult() {
         PgnEntry.Read read = one("""
                 [Event "Lantern Quay Open"]
