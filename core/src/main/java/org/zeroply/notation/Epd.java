@@ -18,6 +18,9 @@ import org.zeroply.words.Words;
 public record Epd(Position position, SequencedMap<String, List<String>> operations) {
     private static final Pattern OPERATION =
             Pattern.compile("\\s*([A-Za-z][A-Za-z0-9_]{0,14})((?:\\s+(?:\"[^\"]*\"|[^\\s;\"]+))*)\\s*(?:;|$)");
+    /** What can stand without quotation marks. */
+    private static final Pattern PLAIN = Pattern.compile("[\\p{Alnum}+=#/:.,!?-]+");
+
     private static final Pattern OPERAND = Pattern.compile("\"([^\"]*)\"|([^\\s;\"]+)");
     private static final int LONGEST = 10_000;
 
@@ -80,7 +83,7 @@ public record Epd(Position position, SequencedMap<String, List<String>> operatio
         for (Map.Entry<String, List<String>> operation : operations.entrySet()) {
             text.append(' ').append(operation.getKey());
             for (String operand : operation.getValue()) {
-                boolean plain = !operand.isEmpty() && !operand.matches(".*[\\s;\"].*");
+                boolean plain = PLAIN.matcher(operand).matches();
                 text.append(' ').append(plain ? operand : '"' + operand.replace('"', '\'') + '"');
             }
             text.append(';');

@@ -200,6 +200,27 @@ class FuzzTest {
         }
     }
 
+    // ---- what was found, kept
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "1. e4 {a {brace} e5 *",
+                "1. e4 ; a } brace\n e5 *",
+                "[White \"x\"]tUp \"1\"]\n1. e4 {a\u0001b} e5 *",
+                "[Result \"1-0\"]1-0\"]\n1. d4 {[%clk 1:29:58] solid} d5 *"
+            })
+    void gamesThatOnceCameBackChanged(String text) {
+        checkPgn(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void epdThatOnceCameBackChanged() {
+        checkEpd("4k3/8/8/8/8/8/4P3/4K3 w - - id \"a p\u0085wn; and\nmore\"; c0 \"said \\\""
+                .getBytes(StandardCharsets.UTF_8));
+        checkEpd("4k3/8/8/8/8/8/4P3/4K3 w - - id \"a p\u0085wn;\nmore\";".getBytes(StandardCharsets.UTF_8));
+    }
+
     // ---- the runs
 
     @Test

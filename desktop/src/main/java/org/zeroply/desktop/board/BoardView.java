@@ -48,7 +48,7 @@ public final class BoardView extends Control {
                 Texts.of(position.sideToMove() == Side.WHITE ? "board.whiteToMove" : "board.blackToMove"));
         for (Side side : Side.values()) {
             text.append(". ")
-                    .append(Texts.of(side == Side.WHITE ? "side.white" : "side.black"))
+                    .append(Texts.of(side == Side.WHITE ? "side.WHITE" : "side.BLACK"))
                     .append(": ");
             for (Square square : position.men(side)) {
                 Piece piece = position.pieceAt(square);

@@ -4,58 +4,113 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
-import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.reading.Pattern;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.store.GameFilter;
+import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.ImportReport;
+import org.zeroply.store.Reached;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
+import org.zeroply.work.Progress;
 
 /** The state and the decisions of the place Games. Lives on the interface thread; needs no window. */
 public final class GamesModel {
-    /** The list shows at most so many games; finding narrows it. */
-    static final int MOST = 5_000;
+    private static final long SHOWN_DURING_IMPORT_NANOS = 2_000_000_000L;
 
     private final Workbook workbook;
     private final Background background;
-    private final ObservableList<GameSummary> games = FXCollections.observableArrayList();
+    private final PagedGames games = new PagedGames(this::fetch);
     private final StringProperty find = new SimpleStringProperty(this, "find", "");
+    private final ObjectProperty<GameFilter> filter = new SimpleObjectProperty<>(this, "filter", GameFilter.ALL);
+    private final ObjectProperty<GameOrder> order = new SimpleObjectProperty<>(this, "order", GameOrder.NEWEST_FIRST);
+    private final ReadOnlyObjectWrapper<@Nullable Narrowing> narrowing = new ReadOnlyObjectWrapper<>(this, "narrowing");
     private final ReadOnlyLongWrapper count = new ReadOnlyLongWrapper(this, "count", 0);
+    private final ReadOnlyLongWrapper waiting = new ReadOnlyLongWrapper(this, "waiting", 0);
     private final ReadOnlyObjectWrapper<UndoState> undo =
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
     private Consumer<ImportReport> onImported = report -> {};
     private Runnable onListChanged = () -> {};
     private long asked;
+    private boolean indexing;
 
     public GamesModel(Workbook workbook, Background background) {
         this.workbook = workbook;
         this.background = background;
         find.subscribe(() -> refresh());
+        filter.subscribe(() -> refresh());
+        order.subscribe(() -> refresh());
+        narrowing.subscribe(() -> refresh());
     }
 
-    /** The games that the words to find leave, newest first. */
+    /**
+     * What the list is narrowed to besides words: games that reached a position or show a pattern.
+     *
+     * @param title how the list names it
+     * @param reached the games, and when they came there, so that they open at that move
+     */
+    public record Narrowing(String title, Reached reached) {}
+
+    /** The games that are asked for, in the order that is asked for; rows come as they are looked at. */
     public ObservableList<GameSummary> games() {
         return games;
+    }
+
+    /** The id of the game in a row, whether or not the row has come yet. */
+    public long idAt(int index) {
+        return games.idAt(index);
+    }
+
+    /** The row of a game, or -1. */
+    public int indexOf(long id) {
+        return games.indexOf(id);
     }
 
     public StringProperty findProperty() {
         return find;
     }
 
+    /** What is asked for field by field; its words and its reached games are set by the model. */
+    public ObjectProperty<GameFilter> filterProperty() {
+        return filter;
+    }
+
+    public ObjectProperty<GameOrder> orderProperty() {
+        return order;
+    }
+
+    public ReadOnlyObjectProperty<@Nullable Narrowing> narrowingProperty() {
+        return narrowing.getReadOnlyProperty();
+    }
+
     /** How many games the workbook has in all. */
     public ReadOnlyLongProperty countProperty() {
         return count.getReadOnlyProperty();
+    }
+
+    /** How many games the position index has not gone over yet. */
+    public ReadOnlyLongProperty waitingProperty() {
+        return waiting.getReadOnlyProperty();
     }
 
     public ReadOnlyObjectProperty<UndoState> undoProperty() {
@@ -72,28 +127,125 @@ public final class GamesModel {
         onListChanged = listener;
     }
 
-    private record Listing(List<GameSummary> games, long count, UndoState undo) {}
+    // ---- the list
+
+    @SuppressWarnings("ArrayRecordComponent") // carried from one thread to the other, never compared
+    private record Listing(long[] ids, int page, List<GameSummary> rows, long count, UndoState undo, long waiting) {}
 
     /** Asks the workbook anew; an answer that is overtaken by a later question is dropped. */
     public void refresh() {
         long question = ++asked;
-        String words = find.get();
+        Narrowing within = narrowing.get();
+        GameFilter wanted = filter.get().withWords(find.get()).withReached(within == null ? null : within.reached());
+        GameOrder by = order.get();
+        int page = games.lastPage();
         background.read(
-                () -> new Listing(workbook.find(words, MOST), workbook.count(), workbook.undoState()), listing -> {
+                () -> {
+                    long[] ids = workbook.ids(wanted, by);
+                    int shown = page * PagedGames.PAGE < ids.length ? page : 0;
+                    return new Listing(
+                            ids,
+                            shown,
+                            workbook.summaries(PagedGames.idsOf(ids, shown)),
+                            workbook.count(),
+                            workbook.undoState(),
+                            workbook.waitingForIndex());
+                },
+                listing -> {
                     if (question == asked) {
-                        games.setAll(listing.games());
                         count.set(listing.count());
+                        games.show(listing.ids(), listing.page(), listing.rows());
                         undo.set(listing.undo());
+                        waiting.set(listing.waiting());
                     }
                 });
     }
+
+    private void fetch(int page, long[] ids) {
+        long question = asked;
+        background.read(() -> workbook.summaries(ids), rows -> {
+            if (question == asked) {
+                games.arrived(page, rows);
+            }
+        });
+    }
+
+    /** Shows all games again. */
+    public void showAll() {
+        narrowing.set(null);
+        filter.set(GameFilter.ALL);
+        find.set("");
+    }
+
+    /** Gives up the position or pattern only. */
+    public void widen() {
+        narrowing.set(null);
+    }
+
+    /** At which half-move a game of the list should open: where it came to what the list is narrowed to. */
+    public int plyOf(long game) {
+        Narrowing within = narrowing.get();
+        return within == null ? 0 : within.reached().plyOf(game);
+    }
+
+    /** Narrows the list to the games that reached a position. */
+    public void narrow(Position position, String title) {
+        background.read(
+                () -> workbook.at(position, null).games(), reached -> narrowing.set(new Narrowing(title, reached)));
+    }
+
+    /** Narrows the list to the games that show a pattern. */
+    public void narrow(Pattern pattern, String title) {
+        background.run(
+                Texts.of("games.searching", title),
+                (progress, cancel) -> workbook.search(pattern, progress, cancel),
+                found -> found.ifPresent(reached -> narrowing.set(new Narrowing(title, reached))));
+    }
+
+    /**
+     * Takes the text of the opening field: moves narrow the list to the games that reached the position after them,
+     * other words are looked for among the names of openings.
+     */
+    public void opening(String text, Language language) {
+        boolean moves = !text.isBlank()
+                && new LineReader(language).read(Position.START, text) instanceof LineReading.Read read
+                && !read.moves().isEmpty();
+        if (moves && new LineReader(language).read(Position.START, text) instanceof LineReading.Read read) {
+            Position position = Position.START;
+            for (Move move : read.moves()) {
+                position = position.play(move);
+            }
+            narrow(position, Texts.of("games.after", text.strip()));
+        } else {
+            if (narrowing.get() != null && text.isBlank()) {
+                widen();
+            }
+            GameFilter now = filter.get();
+            filter.set(new GameFilter(
+                    "",
+                    now.player(),
+                    now.side(),
+                    now.opponent(),
+                    now.event(),
+                    now.from(),
+                    now.to(),
+                    now.result(),
+                    now.fewestMoves(),
+                    now.mostMoves(),
+                    text,
+                    null));
+        }
+    }
+
+    // ---- files in and out
 
     public void importFiles(List<Path> files) {
         for (Path file : files) {
             String name = String.valueOf(file.getFileName());
             background.run(
                     Texts.of("games.importing", name),
-                    (progress, cancel) -> workbook.importPgn(file, Texts.of("undo.import", name), progress, cancel),
+                    (progress, cancel) ->
+                            workbook.importPgn(file, Texts.of("undo.import", name), showing(progress), cancel),
                     this::imported);
         }
     }
@@ -113,31 +265,64 @@ public final class GamesModel {
                 this::imported);
     }
 
+    /** Lets the list show every now and then what has come in so far. */
+    private Progress showing(Progress progress) {
+        long[] last = {System.nanoTime()};
+        return (fraction, games) -> {
+            progress.at(fraction, games);
+            if (System.nanoTime() - last[0] > SHOWN_DURING_IMPORT_NANOS) {
+                last[0] = System.nanoTime();
+                Platform.runLater(this::refresh);
+            }
+        };
+    }
+
     private void imported(ImportReport report) {
         refresh();
         onImported.accept(report);
+        index();
+    }
+
+    /** Goes over new games for the position index, in the background, if there are enough of them. */
+    public void index() {
+        background.read(workbook::wantsIndexing, wanted -> {
+            if (wanted && !indexing) {
+                indexing = true;
+                background.run(
+                        Texts.of("games.indexing"),
+                        (progress, cancel) -> {
+                            try {
+                                workbook.fillIndex(progress, cancel);
+                            } finally {
+                                Platform.runLater(() -> indexing = false);
+                            }
+                            return true;
+                        },
+                        done -> refresh());
+            }
+        });
     }
 
     /** Writes the games to a file; nothing is asked and nothing lost if the file was there. */
-    public void export(List<GameSummary> chosen, Path target, Consumer<Long> done) {
-        List<Long> ids = chosen.stream().map(GameSummary::id).toList();
+    public void export(List<Long> chosen, Path target, Consumer<Long> done) {
         background.run(
                 Texts.of("games.exporting", String.valueOf(target.getFileName())),
-                (progress, cancel) -> workbook.exportPgn(ids, target, progress, cancel),
+                (progress, cancel) -> workbook.exportPgn(chosen, target, progress, cancel),
                 done);
     }
 
-    public void remove(List<GameSummary> chosen) {
+    public void remove(List<Long> chosen) {
         if (chosen.isEmpty()) {
             return;
         }
-        List<Long> ids = new ArrayList<>(chosen.stream().map(GameSummary::id).toList());
-        String label = chosen.size() == 1
-                ? Texts.of("undo.removeOne", GameNames.players(chosen.getFirst()))
-                : Texts.of("undo.removeSome", chosen.size());
         background.write(
                 () -> {
-                    workbook.remove(ids, label);
+                    String label = chosen.size() == 1
+                            ? workbook.summary(chosen.getFirst())
+                                    .map(game -> Texts.of("undo.removeOne", GameNames.players(game)))
+                                    .orElse("")
+                            : Texts.of("undo.removeSome", chosen.size());
+                    workbook.remove(chosen, label);
                     return true;
                 },
                 this::changed);

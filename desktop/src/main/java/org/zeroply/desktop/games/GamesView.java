@@ -1,8 +1,12 @@
 package org.zeroply.desktop.games;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.LongConsumer;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ReadOnlyStringWrapper;
@@ -14,6 +18,7 @@ import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableRow;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -21,19 +26,30 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.Texts;
+import org.zeroply.notation.Language;
+import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
 
 /** The place Games: finding above, the list below, and what can be done with the chosen games. */
 public final class GamesView extends VBox {
     private final TableView<GameSummary> table = new TableView<>();
     private final TextField find = new TextField();
+    private final ToggleButton narrow = new ToggleButton(Texts.of("games.narrow"));
+    private final FilterBar filter;
+    private final Map<TableColumn<GameSummary, ?>, GameOrder.By> orders = new HashMap<>();
 
     /** What the place asks of the application. */
     public record Actions(
-            Consumer<GameSummary> open, Runnable importFiles, Consumer<List<GameSummary>> export, Runnable newGame) {}
+            LongConsumer open,
+            Runnable importFiles,
+            Consumer<List<Long>> export,
+            Runnable newGame,
+            Runnable askPattern,
+            Supplier<Language> language) {}
 
     private final GamesModel model;
     private final Actions actions;
+    private long lastChosen;
 
     public GamesView(GamesModel model, Actions actions) {
         this.model = model;
@@ -45,25 +61,76 @@ public final class GamesView extends VBox {
         table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         table.setPlaceholder(placeholder());
-        column("games.white", GameSummary::white, 190, "");
-        column("games.black", GameSummary::black, 190, "");
-        column("games.result", game -> GameNames.result(game.result()), 66, "centred");
-        column("games.date", game -> GameNames.date(game.date()), 94, "figures");
-        column("games.event", GameSummary::event, 240, "");
-        column("games.round", GameSummary::round, 60, "centred");
-        column("games.moves", game -> Integer.toString((game.plies() + 1) / 2), 66, "figures");
-        column("games.remarks", game -> game.remarks() == 0 ? "" : Integer.toString(game.remarks()), 78, "figures");
+        column(GameOrder.By.WHITE, "games.white", GameSummary::white, 190, "");
+        column(GameOrder.By.BLACK, "games.black", GameSummary::black, 190, "");
+        column(GameOrder.By.RESULT, "games.result", game -> GameNames.result(game.result()), 66, "centred");
+        column(GameOrder.By.DATE, "games.date", game -> GameNames.date(game.date()), 94, "figures");
+        column(GameOrder.By.EVENT, "games.event", GameSummary::event, 240, "");
+        column(GameOrder.By.ROUND, "games.round", GameSummary::round, 60, "centred");
+        column(GameOrder.By.LENGTH, "games.moves", game -> count((game.plies() + 1) / 2), 66, "figures");
+        column(GameOrder.By.REMARKS, "games.remarks", game -> count(game.remarks()), 78, "figures");
+        table.setSortPolicy(view -> {
+            model.orderProperty().set(order());
+            return true;
+        });
         table.setRowFactory(view -> row());
         table.addEventHandler(KeyEvent.KEY_PRESSED, this::keys);
+        table.getSelectionModel().selectedIndexProperty().subscribe(row -> {
+            if (row.intValue() >= 0 && row.intValue() < model.games().size()) {
+                lastChosen = model.idAt(row.intValue());
+            }
+        });
         VBox.setVgrow(table, Priority.ALWAYS);
-        getChildren().addAll(toolbar(), table);
-        // Something is chosen as soon as there is something, so that the keyboard has where to begin.
-        model.games()
-                .subscribe(() -> Platform.runLater(() -> {
-                    if (table.getSelectionModel().isEmpty() && !model.games().isEmpty()) {
-                        table.getSelectionModel().select(0);
-                    }
-                }));
+        filter = new FilterBar(model, actions.language(), actions.askPattern());
+        filter.visibleProperty().bind(narrow.selectedProperty());
+        filter.managedProperty().bind(narrow.selectedProperty());
+        getChildren().addAll(toolbar(), filter, narrowing(), table);
+        // What was chosen stays chosen while the list changes, and something is chosen as soon as there is something.
+        model.games().subscribe(() -> Platform.runLater(this::choose));
+    }
+
+    private void choose() {
+        if (table.getSelectionModel().isEmpty() && !model.games().isEmpty()) {
+            int row = Math.max(0, model.indexOf(lastChosen));
+            table.getSelectionModel().select(row);
+            if (row > 0) {
+                table.scrollTo(row);
+            }
+        }
+    }
+
+    private static String count(int value) {
+        return value == 0 ? "" : Integer.toString(value);
+    }
+
+    /** The order that the headings ask for. */
+    private GameOrder order() {
+        if (table.getSortOrder().isEmpty()) {
+            return GameOrder.NEWEST_FIRST;
+        }
+        TableColumn<GameSummary, ?> column = table.getSortOrder().getFirst();
+        return new GameOrder(
+                orders.getOrDefault(column, GameOrder.By.DATE),
+                column.getSortType() == TableColumn.SortType.DESCENDING);
+    }
+
+    /** What the list is narrowed to besides words, with a way out. */
+    private HBox narrowing() {
+        Label title = new Label();
+        title.setId("games-narrowed");
+        title.getStyleClass().add("strong");
+        Button widen = new Button(Texts.of("games.widen"));
+        widen.setId("games-widen");
+        widen.getStyleClass().add("quiet-button");
+        widen.setOnAction(event -> model.widen());
+        HBox row = new HBox(8, title, widen);
+        row.setAlignment(Pos.BASELINE_LEFT);
+        model.narrowingProperty().subscribe(now -> {
+            row.setVisible(now != null);
+            row.setManaged(now != null);
+            title.setText(now == null ? "" : now.title());
+        });
+        return row;
     }
 
     private HBox toolbar() {
@@ -77,13 +144,20 @@ public final class GamesView extends VBox {
                 table.getSelectionModel().clearAndSelect(0);
                 event.consume();
             } else if (event.getCode() == KeyCode.ESCAPE) {
-                find.clear();
+                filter.clear();
+                model.showAll();
                 event.consume();
             }
         });
         Label count = new Label();
         count.getStyleClass().add("soft");
-        count.textProperty().bind(Bindings.createStringBinding(() -> counted(), model.countProperty(), model.games()));
+        count.textProperty()
+                .bind(Bindings.createStringBinding(
+                        () -> counted(),
+                        model.countProperty(),
+                        model.games(),
+                        model.waitingProperty(),
+                        model.narrowingProperty()));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         Button fresh = new Button(Texts.of("command.newGame"));
@@ -96,7 +170,14 @@ public final class GamesView extends VBox {
         importing.setId("games-import");
         importing.getStyleClass().add("primary");
         importing.setOnAction(event -> actions.importFiles().run());
-        HBox bar = new HBox(10, find, count, space, fresh, export, importing);
+        narrow.setId("games-narrow");
+        narrow.getStyleClass().add("quiet-toggle");
+        narrow.selectedProperty().subscribe((before, now) -> {
+            if (now) {
+                filter.focusFirst();
+            }
+        });
+        HBox bar = new HBox(10, find, narrow, count, space, fresh, export, importing);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.getStyleClass().add("place-bar");
         return bar;
@@ -105,7 +186,11 @@ public final class GamesView extends VBox {
     private String counted() {
         long all = model.countProperty().get();
         int shown = model.games().size();
-        return shown == all ? Texts.of("games.count", all) : Texts.of("games.countOf", shown, all);
+        long waiting = model.waitingProperty().get();
+        String counted = shown == all ? Texts.of("games.count", all) : Texts.of("games.countOf", shown, all);
+        return model.narrowingProperty().get() != null && waiting > 0
+                ? counted + Texts.of("games.waiting", waiting)
+                : counted;
     }
 
     private VBox placeholder() {
@@ -130,7 +215,8 @@ public final class GamesView extends VBox {
         return box;
     }
 
-    private void column(String title, Function<GameSummary, String> value, double width, String style) {
+    private void column(
+            GameOrder.By by, String title, Function<GameSummary, String> value, double width, String style) {
         TableColumn<GameSummary, String> column = new TableColumn<>(Texts.of(title));
         column.setCellValueFactory(features -> new ReadOnlyStringWrapper(value.apply(features.getValue())));
         column.setPrefWidth(width);
@@ -138,10 +224,7 @@ public final class GamesView extends VBox {
         if (!style.isEmpty()) {
             column.getStyleClass().add(style);
         }
-        if (style.equals("figures")) {
-            column.setComparator(java.util.Comparator.comparingInt(String::length)
-                    .thenComparing(java.util.Comparator.naturalOrder()));
-        }
+        orders.put(column, by);
         table.getColumns().add(column);
     }
 
@@ -149,16 +232,16 @@ public final class GamesView extends VBox {
         TableRow<GameSummary> row = new TableRow<>();
         row.setOnMouseClicked(event -> {
             if (event.getClickCount() == 2 && !row.isEmpty()) {
-                actions.open().accept(row.getItem());
+                actions.open().accept(row.getItem().id());
             }
         });
         return row;
     }
 
     private void keys(KeyEvent event) {
-        GameSummary game = table.getSelectionModel().getSelectedItem();
-        if (event.getCode() == KeyCode.ENTER && game != null) {
-            actions.open().accept(game);
+        int row = table.getSelectionModel().getSelectedIndex();
+        if (event.getCode() == KeyCode.ENTER && row >= 0) {
+            actions.open().accept(model.idAt(row));
             event.consume();
         } else if (event.getCode() == KeyCode.DELETE) {
             model.remove(chosen());
@@ -166,9 +249,17 @@ public final class GamesView extends VBox {
         }
     }
 
-    /** The games that are chosen, in the order of the list. */
-    public List<GameSummary> chosen() {
-        return List.copyOf(table.getSelectionModel().getSelectedItems());
+    /** The ids of the games that are chosen, in the order of the list. */
+    public List<Long> chosen() {
+        return table.getSelectionModel().getSelectedIndices().stream()
+                .sorted()
+                .map(model::idAt)
+                .toList();
+    }
+
+    /** Shows the fields that narrow the list, or puts them away. */
+    public void toggleFilter() {
+        narrow.setSelected(!narrow.isSelected());
     }
 
     public void focusFind() {

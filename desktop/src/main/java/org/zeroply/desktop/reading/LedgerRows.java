@@ -101,7 +101,7 @@ final class LedgerRows {
             if (running.sacrificed() > 0) {
                 parts.add(Texts.of(
                         "ledger.running",
-                        Texts.of(side == Side.WHITE ? "side.white" : "side.black"),
+                        Texts.of(side == Side.WHITE ? "side.WHITE" : "side.BLACK"),
                         new Value.Hundredths(running.sacrificed()).text(),
                         new Value.Hundredths(Math.max(0, running.regained())).text()));
             }
@@ -114,7 +114,7 @@ final class LedgerRows {
         String verdict = Texts.of("ledger.square.empty");
         Piece piece = position.pieceAt(square);
         if (piece != null) {
-            String taker = Texts.of(account.taker() == Side.WHITE ? "side.white" : "side.black");
+            String taker = Texts.of(account.taker() == Side.WHITE ? "side.WHITE" : "side.BLACK");
             verdict = account.gain() > 0
                     ? Texts.of("ledger.square.wins", taker, account.gain())
                     : Texts.of("ledger.square.safe", taker);

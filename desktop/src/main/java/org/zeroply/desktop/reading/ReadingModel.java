@@ -139,7 +139,18 @@ public final class ReadingModel {
 
     /** Opens a game of the workbook at its start. */
     public void open(long id) {
-        background.write(() -> new Opened(id, workbook.game(id), workbook.undoState(id)), this::show);
+        open(id, 0);
+    }
+
+    /** Opens a game of the workbook after so many half-moves of its main line. */
+    public void open(long id, int ply) {
+        background.write(() -> new Opened(id, workbook.game(id), workbook.undoState(id)), opened -> {
+            show(opened);
+            List<Integer> line = tree().mainLine();
+            if (ply > 0 && ply <= line.size()) {
+                go(line.get(ply - 1));
+            }
+        });
     }
 
     private record Opened(long id, Game game, UndoState undo) {}

@@ -73,9 +73,9 @@ public final class ReadingView extends StackPane {
     }
 
     private HBox ledgerHeader(Runnable onCustomScale) {
-        Label white = new Label(Texts.of("side.white"));
+        Label white = new Label(Texts.of("side.WHITE"));
         white.getStyleClass().add("ledger-head-white");
-        Label black = new Label(Texts.of("side.black"));
+        Label black = new Label(Texts.of("side.BLACK"));
         black.getStyleClass().add("ledger-head-black");
         scaleMenu.getStyleClass().add("quiet-menu");
         scaleMenu.setId("scale");

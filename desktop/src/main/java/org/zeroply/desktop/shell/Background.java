@@ -1,5 +1,6 @@
 package org.zeroply.desktop.shell;
 
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -19,6 +20,7 @@ public final class Background implements AutoCloseable {
     private static final long PROGRESS_EVERY_NANOS = 50_000_000;
 
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> daemon(task, "writer"));
+    private final ExecutorService readers = Executors.newFixedThreadPool(2, task -> daemon(task, "reader"));
     private final ExecutorService workers = Executors.newFixedThreadPool(2, task -> daemon(task, "worker"));
     private final ObservableList<Running> running = FXCollections.observableArrayList();
     private Consumer<Throwable> onFailure = failure -> {};
@@ -122,9 +124,9 @@ public final class Background implements AutoCloseable {
         writer.execute(() -> perform(task, done));
     }
 
-    /** Reads beside everything else. */
+    /** Reads beside everything else; long work never holds it up. */
     public <T> void read(Task<T> task, Consumer<T> done) {
-        workers.execute(() -> perform(task, done));
+        readers.execute(() -> perform(task, done));
     }
 
     private <T> void perform(Task<T> task, Consumer<T> done) {
@@ -141,10 +143,13 @@ public final class Background implements AutoCloseable {
     public void close() {
         running.forEach(entry -> entry.cancel().cancel());
         writer.shutdown();
+        readers.shutdown();
         workers.shutdown();
         try {
-            if (!writer.awaitTermination(20, TimeUnit.SECONDS) || !workers.awaitTermination(20, TimeUnit.SECONDS)) {
-                onFailure.accept(new IllegalStateException("background work did not end in time"));
+            for (ExecutorService each : List.of(writer, readers, workers)) {
+                if (!each.awaitTermination(20, TimeUnit.SECONDS)) {
+                    onFailure.accept(new IllegalStateException("background work did not end in time"));
+                }
             }
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();

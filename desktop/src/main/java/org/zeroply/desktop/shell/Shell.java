@@ -44,6 +44,7 @@ import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
+import org.zeroply.desktop.games.PatternForm;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
 import org.zeroply.gametree.Game;
@@ -56,7 +57,6 @@ import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.ValueScale;
-import org.zeroply.store.GameSummary;
 import org.zeroply.store.ImportReport;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -92,7 +92,14 @@ public final class Shell extends StackPane {
         games = new GamesModel(workbook, background);
         reading = new ReadingModel(workbook, background);
         gamesView = new GamesView(
-                games, new GamesView.Actions(this::openGame, this::chooseImport, this::chooseExport, this::newGame));
+                games,
+                new GamesView.Actions(
+                        id -> openGame(id),
+                        this::chooseImport,
+                        this::chooseExport,
+                        this::newGame,
+                        this::askPattern,
+                        () -> reading().languageProperty().get()));
         readingView = new ReadingView(reading, this::newGame, () -> go(Place.GAMES), this::askScale);
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
@@ -107,6 +114,7 @@ public final class Shell extends StackPane {
         loadSettings();
         go(Place.GAMES);
         games.refresh();
+        games.index();
         // The first focus is set by the window when it opens; the place takes it over right after.
         Platform.runLater(this::focusPlace);
     }
@@ -457,10 +465,35 @@ public final class Shell extends StackPane {
 
     // ---- what commands do
 
-    /** Opens a game of the list in Reading. */
-    public void openGame(GameSummary game) {
-        reading.open(game.id());
+    /** Opens a game of the list in Reading, where it came to what the list is narrowed to. */
+    public void openGame(long id) {
+        reading.open(id, games.plyOf(id));
         go(Place.READING);
+    }
+
+    /** Shows the games that reached the position one is at. */
+    private void showGamesHere() {
+        games.narrow(reading.positionProperty().get(), Texts.of("games.at", reading.currentName()));
+        go(Place.GAMES);
+    }
+
+    private void askPattern() {
+        PatternForm form = new PatternForm();
+        Label wrong = new Label();
+        wrong.getStyleClass().add("attention");
+        Button search = new Button(Texts.of("pattern.find"));
+        search.setId("pattern-find");
+        search.getStyleClass().add("primary");
+        search.setDefaultButton(true);
+        Sheet sheet = show(Texts.of("pattern.title"), new VBox(10, form, wrong), List.of(search));
+        search.setOnAction(event -> {
+            if (form.pattern().isEmpty()) {
+                wrong.setText(Texts.of("pattern.empty"));
+            } else {
+                games.narrow(form.pattern(), form.title());
+                sheet.close();
+            }
+        });
     }
 
     private void newGame() {
@@ -484,7 +517,7 @@ public final class Shell extends StackPane {
         }
     }
 
-    private void chooseExport(List<GameSummary> chosen) {
+    private void chooseExport(List<Long> chosen) {
         if (chosen.isEmpty()) {
             status.say(Texts.of("export.nothing"));
             return;
@@ -667,6 +700,10 @@ public final class Shell extends StackPane {
         add("command.import", "Shortcut+I", null, this::chooseImport);
         add("command.export", "Shortcut+E", Place.GAMES, () -> chooseExport(gamesView.chosen()));
         add("command.find", "Shortcut+F", Place.GAMES, gamesView::focusFind);
+        add("command.narrow", "Alt+F", Place.GAMES, gamesView::toggleFilter);
+        add("command.pattern", "Alt+P", Place.GAMES, this::askPattern);
+        add("command.showAll", "Alt+A", Place.GAMES, games::showAll);
+        add("command.gamesHere", "Alt+G", Place.READING, this::showGamesHere);
         add("command.removeGames", null, Place.GAMES, () -> games.remove(gamesView.chosen()));
         add("command.undo", "Shortcut+Z", null, this::undo);
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
@@ -706,7 +743,7 @@ public final class Shell extends StackPane {
                     () -> reading.languageProperty().set(language));
             commands.add(command);
         }
-        add("command.lamp", "Alt+P", null, this::toggleLamp);
+        add("command.lamp", "F9", null, this::toggleLamp);
         add("command.larger", "Shortcut+Plus", null, () -> scale(10));
         add("command.smaller", "Shortcut+Minus", null, () -> scale(-10));
         add("command.shortcuts", "F1", null, this::showShortcuts);
@@ -737,7 +774,7 @@ public final class Shell extends StackPane {
                 () -> workbook.find(text, GAMES_OFFERED),
                 found -> answer.accept(found.stream()
                         .map(game -> new CommandField.Offer(
-                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game)))
+                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game.id())))
                         .toList()));
     }
 

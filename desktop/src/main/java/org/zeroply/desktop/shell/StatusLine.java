@@ -42,7 +42,8 @@ final class StatusLine extends HBox {
             Background.Running first = background.running().getFirst();
             bar.progressProperty().bind(first.fractionProperty());
             message.textProperty()
-                    .bind(first.countProperty().map(count -> Texts.of("status.running", first.title(), count)));
+                    .bind(first.fractionProperty()
+                            .map(part -> Texts.of("status.running", first.title(), (int) (part.doubleValue() * 100))));
             cancel.setOnAction(event -> first.cancel().cancel());
         } else if (message.getText() == null || message.getText().contains("…")) {
             message.setText("");

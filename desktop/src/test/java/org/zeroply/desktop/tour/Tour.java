@@ -40,7 +40,7 @@ public final class Tour {
                     .orElseThrow();
             FxRobot robot = new FxRobot();
             Stand.onStage(() -> {
-                stand.shell().openGame(annotated);
+                stand.shell().openGame(annotated.id());
                 return true;
             });
             stand.settle();
