@@ -28,6 +28,7 @@ import org.zeroply.notation.LineReading;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.store.PositionGames;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 
@@ -55,7 +56,10 @@ public final class ReadingModel {
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
     private final ObjectProperty<ValueScale> scale = new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
 
+    private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
+
     private Runnable onSaved = () -> {};
+    private long askedHere;
 
     public ReadingModel(Workbook workbook, Background background) {
         this.workbook = workbook;
@@ -99,6 +103,11 @@ public final class ReadingModel {
     /** Why the last typed line was not taken, or null. */
     public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
         return refusal.getReadOnlyProperty();
+    }
+
+    /** What the games of the workbook did with the position; null until it is known, and behind the curtain. */
+    public ReadOnlyObjectProperty<@Nullable PositionGames> hereProperty() {
+        return here.getReadOnlyProperty();
     }
 
     public ReadOnlyObjectProperty<UndoState> undoProperty() {
@@ -237,6 +246,21 @@ public final class ReadingModel {
         position.set(tree.positionAt(node.get()));
         lastMove.set(tree.node(node.get()).move());
         strip.set(open.get() ? StripData.of(tree, node.get(), language.get(), scale.get()) : null);
+        lookHere();
+    }
+
+    /** Asks what other games did with the position; an answer for a position left behind is dropped. */
+    private void lookHere() {
+        long question = ++askedHere;
+        Position asked = position.get();
+        here.set(null);
+        if (open.get()) {
+            background.read(() -> workbook.at(asked, null), found -> {
+                if (question == askedHere) {
+                    here.set(found);
+                }
+            });
+        }
     }
 
     // ---- edits

@@ -37,10 +37,16 @@ public final class ReadingView extends StackPane {
     private final MenuButton scaleMenu = new MenuButton();
 
     /**
-     * @param onNewGame starts a game from the initial position
-     * @param onCustomScale asks for the coach's own values
+     * What the place asks of the application.
+     *
+     * @param newGame starts a game from the initial position
+     * @param games goes to the list
+     * @param ownScale asks for the coach's own values
+     * @param gamesHere shows the games that came to the position
      */
-    public ReadingView(ReadingModel model, Runnable onNewGame, Runnable onGames, Runnable onCustomScale) {
+    public record Actions(Runnable newGame, Runnable games, Runnable ownScale, Runnable gamesHere) {}
+
+    public ReadingView(ReadingModel model, Actions actions) {
         this.model = model;
         linePad = new LinePad(model);
         notes = new NotesPane(model);
@@ -49,22 +55,24 @@ public final class ReadingView extends StackPane {
         VBox boardSide = new VBox(board, linePad);
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
-        VBox ledgerSide = new VBox(ledgerHeader(onCustomScale), ledger);
+        VBox ledgerSide = new VBox(ledgerHeader(actions.ownScale()), ledger);
         ledgerSide.getStyleClass().add("ledger-side");
         VBox.setVgrow(ledger, Priority.ALWAYS);
-        HBox upper = new HBox(boardSide, ledgerSide, notes);
+        VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
+        VBox.setVgrow(notes, Priority.ALWAYS);
+        HBox upper = new HBox(boardSide, ledgerSide, noteSide);
         upper.getStyleClass().add("reading-upper");
         HBox.setHgrow(ledgerSide, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
-        notes.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
-        notes.setMinWidth(250);
+        noteSide.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
+        noteSide.setMinWidth(250);
         upper.setViewOrder(-1);
         content.setCenter(upper);
         content.setBottom(strip);
         content.visibleProperty().bind(model.openProperty());
-        VBox nothing = nothing(onNewGame, onGames);
+        VBox nothing = nothing(actions.newGame(), actions.games());
         nothing.visibleProperty().bind(model.openProperty().not());
         getChildren().addAll(nothing, content);
         bind();

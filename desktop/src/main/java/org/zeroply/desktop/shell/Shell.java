@@ -100,7 +100,9 @@ public final class Shell extends StackPane {
                         this::newGame,
                         this::askPattern,
                         () -> reading().languageProperty().get()));
-        readingView = new ReadingView(reading, this::newGame, () -> go(Place.GAMES), this::askScale);
+        readingView = new ReadingView(
+                reading,
+                new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), this::askScale, this::showGamesHere));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");

@@ -1,0 +1,91 @@
+package org.zeroply.desktop.reading;
+
+import java.util.List;
+import javafx.geometry.HPos;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.store.PositionGames;
+
+/** What the games of the workbook did with the position one is at: how many came here, and how they went on. */
+final class HerePane extends VBox {
+    private static final int MOST = 6;
+
+    private final ReadingModel model;
+    private final Label heading = new Label();
+    private final Hyperlink show = new Hyperlink(Texts.of("here.show"));
+    private final GridPane moves = new GridPane();
+
+    /**
+     * @param onShow shows the games in the list
+     */
+    HerePane(ReadingModel model, Runnable onShow) {
+        this.model = model;
+        getStyleClass().add("here");
+        heading.getStyleClass().add("section-heading");
+        heading.setId("here-heading");
+        show.setId("here-show");
+        show.setOnAction(event -> onShow.run());
+        moves.getStyleClass().add("here-moves");
+        ColumnConstraints wide = new ColumnConstraints();
+        wide.setHgrow(Priority.ALWAYS);
+        ColumnConstraints right = new ColumnConstraints();
+        right.setHalignment(HPos.RIGHT);
+        moves.getColumnConstraints().addAll(wide, right, right);
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox top = new HBox(heading, space, show);
+        top.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
+        getChildren().addAll(top, moves);
+        model.hereProperty().subscribe(this::show);
+    }
+
+    private void show(@Nullable PositionGames here) {
+        moves.getChildren().clear();
+        if (here == null || here.games().size() == 0) {
+            setVisible(here != null && here.pending() > 0);
+            heading.setText(here == null ? "" : Texts.of("here.pending", here.pending()));
+            show.setVisible(false);
+            return;
+        }
+        setVisible(true);
+        show.setVisible(true);
+        String counted = Texts.of("here.games", here.games().size());
+        heading.setText(here.pending() > 0 ? counted + Texts.of("games.waiting", here.pending()) : counted);
+        List<PositionGames.Played> shown =
+                here.moves().subList(0, Math.min(MOST, here.moves().size()));
+        for (int i = 0; i < shown.size(); i++) {
+            PositionGames.Played played = shown.get(i);
+            Hyperlink move = new Hyperlink(MoveNames.of(
+                    model.positionProperty().get(),
+                    played.move(),
+                    model.languageProperty().get()));
+            move.getStyleClass().add("here-move");
+            move.setOnAction(event -> model.play(played.move()));
+            Label times = new Label(Texts.of("here.times", played.games()));
+            times.getStyleClass().add("soft");
+            Label points =
+                    new Label(played.decided() == 0 ? "" : Texts.of("here.points", points(played), played.decided()));
+            moves.addRow(i, move, times, points);
+        }
+        if (here.moves().size() > MOST) {
+            Label more = new Label(Texts.of("here.more", here.moves().size() - MOST));
+            more.getStyleClass().add("soft");
+            moves.add(more, 0, MOST, 3, 1);
+        }
+    }
+
+    /** White's points as a crosstable has them, with a half sign. */
+    private static String points(PositionGames.Played played) {
+        long whole = played.whiteWon() + played.drawn() / 2;
+        boolean half = played.drawn() % 2 == 1;
+        return half ? (whole == 0 ? "" : Long.toString(whole)) + "½" : Long.toString(whole);
+    }
+}
