@@ -6,21 +6,15 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.ZoneId;
 import java.util.List;
-import java.util.Objects;
 import javafx.application.Application;
-import javafx.application.Platform;
-import javafx.scene.Scene;
-import javafx.scene.control.Alert;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.shell.Background;
 import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
-import org.zeroply.desktop.shell.Shell;
 import org.zeroply.sample.SampleClub;
-import org.zeroply.store.Opening;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -34,59 +28,31 @@ public final class ZeroPlyApp extends Application {
     private static final double WIDTH = 1280;
     private static final double HEIGHT = 800;
 
-    private @Nullable Workbook workbook;
-    private @Nullable Background background;
-    private @Nullable Shell shell;
+    private @Nullable AppWindow window;
 
     @Override
     public void start(Stage stage) throws IOException {
         loadFonts();
+        MachineSettings settings = new MachineSettings(MachineSettings.usual());
+        AppWindow opened = new AppWindow(
+                stage, WIDTH, HEIGHT, settings, FileChoice.system(stage), Clock.system(ZoneId.systemDefault()));
+        window = opened;
+        Thread.setDefaultUncaughtExceptionHandler((thread, failure) -> opened.unexpected(failure));
         List<String> arguments = getParameters().getRaw();
-        boolean demo = arguments.contains("--demo");
-        Path file = demo ? demoFile() : arguments.isEmpty() ? usualWorkbook() : Path.of(arguments.getFirst());
-        switch (Workbook.open(file, Clock.systemUTC())) {
-            case Opening.Refused refused -> refuse(file, refused);
-            case Opening.Opened opened -> {
-                workbook = opened.workbook();
-                if (demo) {
-                    fillWithSample(opened.workbook());
-                }
-                show(stage, opened.workbook(), new MachineSettings(MachineSettings.usual()));
-            }
+        if (arguments.contains("--demo")) {
+            Path file = demoFile();
+            opened.open(file, shell -> shell.games().importStream(SampleClub.NAME, SampleClub::games));
+        } else {
+            opened.open(arguments.isEmpty() ? usualWorkbook(settings) : Path.of(arguments.getFirst()));
         }
-    }
-
-    private void show(Stage stage, Workbook open, MachineSettings settings) {
-        Background work = new Background();
-        background = work;
-        shell = new Shell(open, work, settings, FileChoice.system(stage));
-        stage.setScene(scene(shell, WIDTH, HEIGHT));
-        stage.setTitle(Texts.of("app.name"));
-        stage.setMinWidth(1024);
-        stage.setMinHeight(700);
         stage.show();
     }
 
     @Override
     public void stop() {
-        if (shell != null) {
-            shell.keepEdits();
+        if (window != null) {
+            window.close();
         }
-        if (background != null) {
-            background.close();
-        }
-        if (workbook != null) {
-            workbook.close();
-        }
-    }
-
-    /** A scene with the product's stylesheet, for the window, the tests and the tour alike. */
-    public static Scene scene(Shell shell, double width, double height) {
-        Scene scene = new Scene(shell, width, height);
-        scene.getStylesheets()
-                .add(Objects.requireNonNull(ZeroPlyApp.class.getResource("zeroply.css"))
-                        .toExternalForm());
-        return scene;
     }
 
     /** Loads the fonts that the product ships; the stylesheet names them. */
@@ -138,18 +104,14 @@ public final class ZeroPlyApp extends Application {
         }
     }
 
-    private static Path usualWorkbook() throws IOException {
+    /** The workbook that was open last, or the one in the user's own folder. */
+    private static Path usualWorkbook(MachineSettings settings) throws IOException {
+        String last = settings.get("workbook", "");
+        if (!last.isEmpty()) {
+            return Path.of(last);
+        }
         Path folder = Path.of(System.getProperty("user.home", "."), "Zero Ply");
         Files.createDirectories(folder);
-        return folder.resolve("Workbook.zeroply");
-    }
-
-    private static void refuse(Path file, Opening.Refused refused) {
-        Alert alert = new Alert(Alert.AlertType.INFORMATION);
-        alert.setTitle(Texts.of("app.name"));
-        alert.setHeaderText(Texts.of("refused." + refused.reason(), file.getFileName()));
-        alert.setContentText(refused.detail());
-        alert.showAndWait();
-        Platform.exit();
+        return folder.resolve(Texts.of("workbook.name"));
     }
 }

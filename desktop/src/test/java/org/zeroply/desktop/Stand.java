@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
@@ -25,7 +26,6 @@ import org.zeroply.desktop.shell.Background;
 import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
-import org.zeroply.store.Opening;
 import org.zeroply.store.Workbook;
 
 /** A real window over a real workbook in a folder, for interface tests and the tour. Opens and closes as the user would. */
@@ -33,16 +33,30 @@ public final class Stand implements AutoCloseable {
     private static final AtomicBoolean STARTED = new AtomicBoolean();
     private static final long PATIENCE_MILLIS = 20_000;
 
-    private final Workbook workbook;
-    private final Background background = new Background();
     private final Answers answers = new Answers();
     private final Stage stage;
-    private final Shell shell;
+    private final AppWindow window;
 
     /** What the tests answer where the user would choose a file. */
     public static final class Answers implements FileChoice {
         private final List<Path> imports = new ArrayList<>();
         private Optional<Path> export = Optional.empty();
+        private Optional<Path> workbook = Optional.empty();
+
+        /** The workbook to open or to make. */
+        public void willOpen(Path file) {
+            workbook = Optional.of(file);
+        }
+
+        @Override
+        public Optional<Path> toOpen() {
+            return workbook;
+        }
+
+        @Override
+        public Optional<Path> toCreate(String suggestedName) {
+            return workbook;
+        }
 
         public void willImport(Path file) {
             imports.clear();
@@ -66,26 +80,26 @@ public final class Stand implements AutoCloseable {
 
     public Stand(Path folder, boolean withSample, double width, double height) {
         startToolkit();
-        Opening opening = Workbook.open(folder.resolve("Hollow Mill.zeroply"), Clock.systemUTC());
-        if (!(opening instanceof Opening.Opened opened)) {
-            throw new AssertionError("the workbook did not open: " + opening);
-        }
-        workbook = opened.workbook();
+        MachineSettings settings = new MachineSettings(folder.resolve("settings.properties"));
+        stage = onStage(Stage::new);
+        window = onStage(() -> new AppWindow(stage, width, height, settings, answers, Clock.systemUTC()));
+        onStage(() -> {
+            window.open(folder.resolve("Hollow Mill.zeroply"));
+            stage.show();
+            return true;
+        });
+        await("the workbook", () -> window.shell() != null);
         if (withSample) {
             try {
-                ZeroPlyApp.fillWithSample(workbook);
+                ZeroPlyApp.fillWithSample(workbook());
             } catch (IOException failed) {
                 throw new UncheckedIOException(failed);
             }
+            onStage(() -> {
+                shell().games().refresh();
+                return true;
+            });
         }
-        MachineSettings settings = new MachineSettings(folder.resolve("settings.properties"));
-        shell = onStage(() -> new Shell(workbook, background, settings, answers));
-        stage = onStage(() -> {
-            Stage window = new Stage();
-            window.setScene(ZeroPlyApp.scene(shell, width, height));
-            window.show();
-            return window;
-        });
         settle();
     }
 
@@ -106,7 +120,11 @@ public final class Stand implements AutoCloseable {
     }
 
     public Shell shell() {
-        return shell;
+        return Objects.requireNonNull(window.shell(), "no workbook is open");
+    }
+
+    public AppWindow window() {
+        return window;
     }
 
     public Stage stage() {
@@ -118,7 +136,7 @@ public final class Stand implements AutoCloseable {
     }
 
     public Workbook workbook() {
-        return workbook;
+        return Objects.requireNonNull(window.workbook(), "no workbook is open");
     }
 
     public Answers answers() {
@@ -139,6 +157,11 @@ public final class Stand implements AutoCloseable {
     /** Waits until nothing is queued for the interface, written or computed any more. */
     public void settle() {
         for (int round = 0; round < 3; round++) {
+            Background background = window.background();
+            if (background == null) {
+                onStage(() -> true);
+                continue;
+            }
             CountDownLatch written = new CountDownLatch(1);
             background.write(() -> true, done -> written.countDown());
             CountDownLatch read = new CountDownLatch(2);
@@ -190,11 +213,9 @@ public final class Stand implements AutoCloseable {
     @Override
     public void close() {
         onStage(() -> {
-            shell.keepEdits();
             stage.close();
+            window.close();
             return true;
         });
-        background.close();
-        workbook.close();
     }
 }

@@ -174,6 +174,26 @@ public final class ReadingModel {
         refresh();
     }
 
+    /** Opens a game with edits that could not be kept where it was, and keeps them here. */
+    public void takeOver(long id, Game edited) {
+        background.write(
+                () -> {
+                    workbook.save(id, edited, "", Texts.of("undo.takenOver"));
+                    return new Opened(id, edited, workbook.undoState(id));
+                },
+                opened -> {
+                    show(opened);
+                    onSaved.run();
+                });
+    }
+
+    /** Writes the open game once more, after a disk had refused it. */
+    public void saveAgain() {
+        if (open.get()) {
+            takeOver(gameId.get(), game.get());
+        }
+    }
+
     /** Adds a game to the workbook and opens it. */
     public void add(Game fresh, String label) {
         background.write(

@@ -10,16 +10,25 @@ import org.zeroply.desktop.Texts;
 
 /** Asks the user for files; replaced in tests, where no system dialog can open. */
 public interface FileChoice {
+    /** How the name of a workbook ends. */
+    String ENDING = ".zeroply";
+
     List<Path> toImport();
 
     Optional<Path> toExport(String suggestedName);
+
+    /** A workbook that is there. */
+    Optional<Path> toOpen();
+
+    /** A workbook that is to be made, with its ending. */
+    Optional<Path> toCreate(String suggestedName);
 
     /** The system's own dialogs. */
     static FileChoice system(Window owner) {
         return new FileChoice() {
             @Override
             public List<Path> toImport() {
-                List<File> files = chooser("files.import").showOpenMultipleDialog(owner);
+                List<File> files = games("files.import").showOpenMultipleDialog(owner);
                 return files == null
                         ? List.of()
                         : files.stream().map(File::toPath).toList();
@@ -27,18 +36,39 @@ public interface FileChoice {
 
             @Override
             public Optional<Path> toExport(String suggestedName) {
-                FileChooser chooser = chooser("files.export");
+                FileChooser chooser = games("files.export");
                 chooser.setInitialFileName(suggestedName);
                 return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
             }
 
-            private FileChooser chooser(String title) {
+            @Override
+            public Optional<Path> toOpen() {
+                return Optional.ofNullable(workbooks("files.open").showOpenDialog(owner))
+                        .map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toCreate(String suggestedName) {
+                FileChooser chooser = workbooks("files.create");
+                chooser.setInitialFileName(suggestedName);
+                return Optional.ofNullable(chooser.showSaveDialog(owner))
+                        .map(file -> file.getName().contains(".") ? file : new File(file.getPath() + ENDING))
+                        .map(File::toPath);
+            }
+
+            private static FileChooser workbooks(String title) {
+                return chooser(title, new FileChooser.ExtensionFilter(Texts.of("app.name"), '*' + ENDING));
+            }
+
+            private static FileChooser games(String title) {
+                return chooser(title, new FileChooser.ExtensionFilter("PGN", "*.pgn", "*.PGN"));
+            }
+
+            private static FileChooser chooser(String title, FileChooser.ExtensionFilter first) {
                 FileChooser chooser = new FileChooser();
                 chooser.setTitle(Texts.of(title));
                 chooser.getExtensionFilters()
-                        .addAll(
-                                new FileChooser.ExtensionFilter("PGN", "*.pgn", "*.PGN"),
-                                new FileChooser.ExtensionFilter(Texts.of("files.all"), "*.*"));
+                        .addAll(first, new FileChooser.ExtensionFilter(Texts.of("files.all"), "*.*"));
                 return chooser;
             }
         };

@@ -41,6 +41,7 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.Traces;
 import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
@@ -60,6 +61,7 @@ import org.zeroply.reading.ValueScale;
 import org.zeroply.store.ImportReport;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookException;
 
 /** The window: rail, bar, places, status line, and every command of the application with its name and shortcut. */
 public final class Shell extends StackPane {
@@ -70,6 +72,7 @@ public final class Shell extends StackPane {
     private final Background background;
     private final MachineSettings settings;
     private final FileChoice files;
+    private final WorkbookDesk desk;
     private final GamesModel games;
     private final ReadingModel reading;
     private final GamesView gamesView;
@@ -83,12 +86,24 @@ public final class Shell extends StackPane {
     private final Map<Place, ToggleButton> rail = new EnumMap<>(Place.class);
     private final List<Command> commands = new ArrayList<>();
     private Place place = Place.GAMES;
+    private @Nullable Sheet failureSheet;
 
-    public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files) {
+    public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files, Host host) {
         this.workbook = workbook;
         this.background = background;
         this.settings = settings;
         this.files = files;
+        desk = new WorkbookDesk(workbook, background, files, host, new WorkbookDesk.Sheets() {
+            @Override
+            public Sheet show(String heading, Node content, List<Button> buttons) {
+                return Shell.this.show(heading, content, buttons);
+            }
+
+            @Override
+            public void say(String text) {
+                Shell.this.say(text);
+            }
+        });
         games = new GamesModel(workbook, background);
         reading = new ReadingModel(workbook, background);
         gamesView = new GamesView(
@@ -117,6 +132,7 @@ public final class Shell extends StackPane {
         go(Place.GAMES);
         games.refresh();
         games.index();
+        desk.backUpDaily();
         // The first focus is set by the window when it opens; the place takes it over right after.
         Platform.runLater(this::focusPlace);
     }
@@ -276,16 +292,56 @@ public final class Shell extends StackPane {
         };
     }
 
-    private void failed(Throwable failure) {
-        LOG.error("background work failed", failure);
+    /** Says calmly that something failed, and what can be done about it. */
+    public void failed(Throwable failure) {
+        LOG.error("failed: {}", Traces.of(failure));
         StringWriter details = new StringWriter();
         failure.printStackTrace(new PrintWriter(details));
-        Label text = new Label(Texts.of("failure.text", String.valueOf(failure.getMessage())));
+        WorkbookException.Fault fault =
+                failure instanceof WorkbookException known ? known.fault() : WorkbookException.Fault.OTHER;
+        Label text = new Label(
+                fault == WorkbookException.Fault.OTHER
+                        ? Texts.of("failure.text", String.valueOf(failure.getMessage()))
+                        : Texts.of("failure." + fault));
+        text.setId("failure-text");
         text.setWrapText(true);
-        text.setPrefWidth(460);
+        text.setPrefWidth(480);
         Button copy = new Button(Texts.of("failure.copy"));
         copy.setOnAction(event -> copy(details.toString()));
-        show(Texts.of("failure.title"), text, List.of(copy));
+        List<Button> buttons = new ArrayList<>(List.of(copy));
+        if (fault != WorkbookException.Fault.OTHER) {
+            Button elsewhere = new Button(Texts.of("failure.elsewhere"));
+            elsewhere.setId("failure-elsewhere");
+            elsewhere.setOnAction(event -> goOnElsewhere());
+            buttons.add(elsewhere);
+            Button again = new Button(Texts.of("failure.again"));
+            again.setId("failure-again");
+            again.getStyleClass().add("primary");
+            buttons.add(again);
+            Sheet sheet = showOnce(Texts.of("failure.title." + fault), text, buttons);
+            again.setOnAction(event -> {
+                sheet.close();
+                reading.saveAgain();
+            });
+        } else {
+            showOnce(Texts.of("failure.title"), text, buttons);
+        }
+    }
+
+    /** One sheet about failures at a time: a disk that is gone fails with every edit. */
+    private Sheet showOnce(String heading, Node text, List<Button> buttons) {
+        if (failureSheet != null) {
+            getChildren().remove(failureSheet);
+        }
+        Sheet sheet = show(heading, text, buttons);
+        failureSheet = sheet;
+        return sheet;
+    }
+
+    private void goOnElsewhere() {
+        long game = reading.gameIdProperty().get();
+        Game edited = reading.gameProperty().get();
+        desk.goOnElsewhere((target, host) -> host.goOnIn(target, game, edited));
     }
 
     // ---- sheets
@@ -667,11 +723,7 @@ public final class Shell extends StackPane {
     }
 
     private void applyLook() {
-        getStyleClass().remove("lamp");
-        if (settings.get("theme", "paper").equals("lamp")) {
-            getStyleClass().add("lamp");
-        }
-        setStyle("-fx-font-size: " + 13 * settings.scale() / 100.0 + "px;");
+        MachineLook.apply(this, settings);
     }
 
     private void scale(int step) {
@@ -707,6 +759,11 @@ public final class Shell extends StackPane {
         add("command.showAll", "Alt+A", Place.GAMES, games::showAll);
         add("command.gamesHere", "Alt+G", Place.READING, this::showGamesHere);
         add("command.removeGames", null, Place.GAMES, () -> games.remove(gamesView.chosen()));
+        add("command.openWorkbook", "Shortcut+O", null, desk::openOther);
+        add("command.newWorkbook", null, null, desk::openFresh);
+        add("command.copyWorkbook", null, null, desk::copy);
+        add("command.merge", null, null, () -> desk.merge(this::openGame, games::refresh));
+        add("command.backups", null, null, desk::showBackups);
         add("command.undo", "Shortcut+Z", null, this::undo);
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
         add(
@@ -800,6 +857,14 @@ public final class Shell extends StackPane {
                 .action()
                 .run();
     }
+
+    /** A short message in the status line. */
+    public void say(String text) {
+        status.say(text);
+    }
+
+    /** Closes the windows that belong to this one. */
+    public void closeWindows() {}
 
     /** Writes everything down that is still being typed; called before the window closes. */
     public void keepEdits() {

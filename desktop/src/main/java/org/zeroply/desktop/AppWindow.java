@@ -1,0 +1,185 @@
+package org.zeroply.desktop;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.Objects;
+import java.util.concurrent.Callable;
+import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.scene.Parent;
+import javafx.scene.Scene;
+import javafx.scene.layout.Region;
+import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.shell.FileChoice;
+import org.zeroply.desktop.shell.Host;
+import org.zeroply.desktop.shell.MachineSettings;
+import org.zeroply.desktop.shell.RefusedPage;
+import org.zeroply.desktop.shell.Shell;
+import org.zeroply.gametree.Game;
+import org.zeroply.store.Backups;
+import org.zeroply.store.Backups.Backup;
+import org.zeroply.store.Opening;
+import org.zeroply.store.Workbook;
+
+/**
+ * The window and what is open in it: at most one workbook at a time, or the page that says why none could be opened.
+ * Lives on the interface thread; files are opened and closed beside it.
+ */
+public final class AppWindow implements Host {
+    private static final Logger LOG = LoggerFactory.getLogger(AppWindow.class);
+
+    private final Stage stage;
+    private final MachineSettings settings;
+    private final FileChoice files;
+    private final Clock clock;
+    private @Nullable Session session;
+
+    /** A workbook that is open, with the threads that work on it and the view of it. */
+    private record Session(Workbook workbook, Background background, Shell shell) {
+        void close() {
+            shell.keepEdits();
+            shell.closeWindows();
+            background.close();
+            workbook.close();
+        }
+    }
+
+    public AppWindow(
+            Stage stage, double width, double height, MachineSettings settings, FileChoice files, Clock clock) {
+        this.stage = stage;
+        this.settings = settings;
+        this.files = files;
+        this.clock = clock;
+        Scene scene = new Scene(new Region(), width, height);
+        styled(scene);
+        stage.setScene(scene);
+        stage.setTitle(Texts.of("app.name"));
+        stage.setMinWidth(1024);
+        stage.setMinHeight(700);
+    }
+
+    /** Gives a scene the product's stylesheet. */
+    public static void styled(Scene scene) {
+        scene.getStylesheets()
+                .add(Objects.requireNonNull(AppWindow.class.getResource("zeroply.css"))
+                        .toExternalForm());
+    }
+
+    /** The workbook that is open, if one is. */
+    public @Nullable Workbook workbook() {
+        return session == null ? null : session.workbook();
+    }
+
+    /** The view of the workbook that is open, if one is. */
+    public @Nullable Shell shell() {
+        return session == null ? null : session.shell();
+    }
+
+    /** The threads that work on the open workbook, if one is open. */
+    public @Nullable Background background() {
+        return session == null ? null : session.background();
+    }
+
+    @Override
+    public void open(Path file) {
+        open(file, opened -> {});
+    }
+
+    /** Opens a workbook and then does something with its view. */
+    public void open(Path file, Consumer<Shell> then) {
+        close();
+        beside(() -> Workbook.open(file, clock), opening -> arrive(file, opening, then));
+    }
+
+    @Override
+    public void goOnIn(Path copy, long game, Game edited) {
+        open(copy, shell -> {
+            if (game != 0) {
+                shell.reading().takeOver(game, edited);
+            }
+        });
+    }
+
+    @Override
+    public void restore(Path workbook, Backup backup) {
+        close();
+        beside(
+                () -> {
+                    new Backups(workbook, clock).restore(backup);
+                    return Workbook.open(workbook, clock);
+                },
+                opening -> arrive(workbook, opening, shell -> shell.say(Texts.of("backups.restored", backup.made()))));
+    }
+
+    private void arrive(Path file, Opening opening, Consumer<Shell> then) {
+        switch (opening) {
+            case Opening.Refused refused -> {
+                LOG.warn("a workbook was refused: {}", refused.reason());
+                show(new RefusedPage(file, refused, this, files, settings, clock));
+            }
+            case Opening.Opened opened -> {
+                Background background = new Background();
+                Shell shell = new Shell(opened.workbook(), background, settings, files, this);
+                session = new Session(opened.workbook(), background, shell);
+                show(shell);
+                settings.set("workbook", file.toAbsolutePath().toString());
+                then.accept(shell);
+            }
+        }
+    }
+
+    private void show(Parent root) {
+        stage.getScene().setRoot(root);
+    }
+
+    /** Does something with files beside the interface thread. */
+    private void beside(Callable<Opening> work, Consumer<Opening> done) {
+        Thread.ofPlatform().name("zeroply-open").start(() -> {
+            Opening opening;
+            try {
+                opening = work.call();
+            } catch (IOException failed) {
+                opening = new Opening.Refused(Opening.Reason.NO_ACCESS, failed.toString());
+            } catch (Exception failed) {
+                opening = new Opening.Refused(Opening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
+            }
+            Opening result = opening;
+            Platform.runLater(() -> done.accept(result));
+        });
+    }
+
+    /** Something went wrong that nobody foresaw: said calmly, with the work saved and the window still usable. */
+    void unexpected(Throwable failure) {
+        LOG.error("unexpected: {}", Traces.of(failure));
+        if (Platform.isFxApplicationThread() && session != null) {
+            session.shell().failed(failure);
+        } else {
+            Platform.runLater(() -> {
+                if (session != null) {
+                    session.shell().failed(failure);
+                }
+            });
+        }
+    }
+
+    /** Writes everything down and closes the workbook, if one is open. */
+    public void close() {
+        Session open = session;
+        session = null;
+        if (open != null) {
+            try {
+                open.close();
+            } catch (RuntimeException failed) {
+                // What was acknowledged is on the disk; a disk that is gone cannot be told more.
+                LOG.warn(
+                        "a workbook did not close cleanly: {}",
+                        failed.getClass().getName());
+            }
+        }
+    }
+}

@@ -1,0 +1,225 @@
+package org.zeroply.desktop.shell;
+
+import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.BiConsumer;
+import java.util.function.LongConsumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.games.GameNames;
+import org.zeroply.store.Backups.Backup;
+import org.zeroply.store.MergeOpening;
+import org.zeroply.store.MergeReport;
+import org.zeroply.store.Workbook;
+
+/** What can be done with the workbook as a whole: copies, backups, merging, another one. */
+final class WorkbookDesk {
+    private static final DateTimeFormatter WHEN =
+            DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT);
+
+    private final Workbook workbook;
+    private final Background background;
+    private final FileChoice files;
+    private final Host host;
+    private final Sheets sheets;
+
+    /** Where sheets of paper are laid and short messages said. */
+    interface Sheets {
+        Sheet show(String heading, Node content, List<Button> buttons);
+
+        void say(String text);
+    }
+
+    WorkbookDesk(Workbook workbook, Background background, FileChoice files, Host host, Sheets sheets) {
+        this.workbook = workbook;
+        this.background = background;
+        this.files = files;
+        this.host = host;
+        this.sheets = sheets;
+    }
+
+    void openOther() {
+        files.toOpen().ifPresent(host::open);
+    }
+
+    void openFresh() {
+        files.toCreate(Texts.of("workbook.name")).ifPresent(host::open);
+    }
+
+    /** Makes today's backup, unless there is nothing in the workbook yet. */
+    void backUpDaily() {
+        background.read(() -> workbook.count() > 0 && workbook.backups().isDue(), due -> {
+            if (due) {
+                background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> {});
+            }
+        });
+    }
+
+    void copy() {
+        files.toCreate(Texts.of("refused.copyName"))
+                .ifPresent(target -> background.run(
+                        Texts.of("copy.making", target.getFileName()),
+                        (progress, cancel) -> workbook.copyTo(target, progress, cancel),
+                        copied -> sheets.say(copied ? Texts.of("copy.done", target) : Texts.of("copy.cancelled"))));
+    }
+
+    // ---- backups
+
+    void showBackups() {
+        background.read(() -> workbook.backups().list(), this::showBackups);
+    }
+
+    private void showBackups(List<Backup> backups) {
+        if (backups.isEmpty()) {
+            sheets.show(Texts.of("backups.title"), new Label(Texts.of("backups.none")), List.of());
+            return;
+        }
+        ListView<Backup> list = new ListView<>();
+        list.setId("backups");
+        list.getStyleClass().add("plain-list");
+        list.setPrefSize(440, Math.min(300, 34 * backups.size() + 4));
+        list.setCellFactory(view -> new ListCell<>() {
+            @Override
+            protected void updateItem(@Nullable Backup backup, boolean empty) {
+                super.updateItem(backup, empty);
+                setText(backup == null || empty ? "" : line(backup));
+            }
+        });
+        list.getItems().setAll(backups);
+        list.getSelectionModel().select(0);
+        Button restore = new Button(Texts.of("backups.restore"));
+        restore.setId("backups-restore");
+        restore.getStyleClass().add("primary");
+        Label text = new Label(Texts.of("backups.text"));
+        text.getStyleClass().add("soft");
+        text.setWrapText(true);
+        text.setMaxWidth(440);
+        Sheet sheet = sheets.show(Texts.of("backups.title"), new VBox(10, text, list), List.of(restore));
+        restore.setOnAction(event -> {
+            Backup chosen = list.getSelectionModel().getSelectedItem();
+            if (chosen != null) {
+                sheet.close();
+                host.restore(workbook.file(), chosen);
+            }
+        });
+        list.requestFocus();
+    }
+
+    private static String line(Backup backup) {
+        return Texts.of(
+                "backups.line",
+                WHEN.format(backup.made()),
+                Texts.of("backups." + backup.kind()),
+                String.format(Locale.ROOT, "%.1f", backup.bytes() / 1e6));
+    }
+
+    // ---- merging
+
+    /**
+     * @param open opens a game of the list
+     * @param done called when something was merged
+     */
+    void merge(LongConsumer open, Runnable done) {
+        files.toOpen()
+                .ifPresent(other -> background.run(
+                        Texts.of("merge.running", other.getFileName()),
+                        (progress, cancel) -> merged(
+                                workbook.merge(other, Texts.of("undo.merge", other.getFileName()), progress, cancel),
+                                other),
+                        result -> {
+                            done.run();
+                            show(result, open);
+                        }));
+    }
+
+    /** What a merge did, with the names of the games that were edited in both copies. */
+    private record Result(MergeOpening opening, Path other, List<String> names) {}
+
+    private Result merged(MergeOpening opening, Path other) {
+        List<String> names = new ArrayList<>();
+        if (opening instanceof MergeOpening.Merged merged) {
+            for (MergeReport.Conflict conflict : merged.report().conflicts()) {
+                names.add(workbook.summary(conflict.game())
+                        .map(GameNames::players)
+                        .orElse(""));
+            }
+        }
+        return new Result(opening, other, names);
+    }
+
+    private void show(Result result, LongConsumer open) {
+        switch (result.opening()) {
+            case MergeOpening.Refused refused ->
+                sheets.show(
+                        Texts.of("merge.title", result.other().getFileName()),
+                        new Label(Texts.of(
+                                "refused." + refused.why().reason(),
+                                result.other().getFileName())),
+                        List.of());
+            case MergeOpening.Merged merged -> show(merged.report(), result.names(), open);
+        }
+    }
+
+    private void show(MergeReport report, List<String> names, LongConsumer open) {
+        List<String> lines = new ArrayList<>(List.of(
+                Texts.of("merge.summary", report.added(), report.brought(), report.removed(), report.newerHere())));
+        if (report.unreadable() > 0) {
+            lines.add(Texts.of("merge.unreadable", report.unreadable()));
+        }
+        if (report.cancelled()) {
+            lines.add(Texts.of("merge.cancelled"));
+        }
+        Label summary = new Label(String.join("\n", lines));
+        summary.setId("merge-summary");
+        VBox content = new VBox(10, summary);
+        Sheet[] sheet = new Sheet[1];
+        if (!names.isEmpty()) {
+            Label heading = new Label(Texts.of("merge.conflicts", names.size()));
+            heading.getStyleClass().add("strong");
+            VBox rows = new VBox(4);
+            for (int i = 0; i < names.size(); i++) {
+                MergeReport.Conflict conflict = report.conflicts().get(i);
+                Hyperlink row = new Hyperlink(Texts.of("merge." + conflict.kind(), names.get(i), conflict.places()));
+                row.setOnAction(event -> {
+                    sheet[0].close();
+                    open.accept(conflict.game());
+                });
+                rows.getChildren().add(row);
+            }
+            ScrollPane scroll = new ScrollPane(rows);
+            scroll.getStyleClass().add("branches-scroll");
+            scroll.setPrefViewportHeight(Math.min(260, 26 * names.size() + 8));
+            content.getChildren().addAll(heading, scroll);
+        }
+        sheet[0] = sheets.show(Texts.of("merge.title", report.file()), content, List.of());
+    }
+
+    /**
+     * Saves a copy somewhere else and goes on there, for a workbook that can no longer be written to.
+     *
+     * @param saveElsewhere gives the id and the present state of the open game
+     */
+    void goOnElsewhere(BiConsumer<Path, Host> saveElsewhere) {
+        files.toCreate(Texts.of("refused.copyName"))
+                .ifPresent(target -> background.run(
+                        Texts.of("copy.making", target.getFileName()),
+                        (progress, cancel) -> workbook.copyTo(target, progress, cancel),
+                        copied -> {
+                            if (copied) {
+                                saveElsewhere.accept(target, host);
+                            }
+                        }));
+    }
+}
