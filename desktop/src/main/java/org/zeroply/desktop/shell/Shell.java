@@ -48,6 +48,9 @@ import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.games.PatternForm;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
+import org.zeroply.desktop.setup.Draft;
+import org.zeroply.desktop.setup.SetupModel;
+import org.zeroply.desktop.setup.SetupSheet;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.gametree.Tags;
@@ -58,6 +61,7 @@ import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Position;
 import org.zeroply.store.ImportReport;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -87,6 +91,7 @@ public final class Shell extends StackPane {
     private final List<Command> commands = new ArrayList<>();
     private Place place = Place.GAMES;
     private @Nullable Sheet failureSheet;
+    private @Nullable Draft leftDraft;
 
     public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files, Host host) {
         this.workbook = workbook;
@@ -264,6 +269,10 @@ public final class Shell extends StackPane {
     }
 
     private void shortcut(KeyEvent event) {
+        if (getChildren().getLast() instanceof Sheet) {
+            // A sheet of paper lies on the place; nothing under it is meant.
+            return;
+        }
         for (Command command : commands) {
             if (command.shortcut() != null
                     && command.shortcut().match(event)
@@ -535,6 +544,37 @@ public final class Shell extends StackPane {
         go(Place.GAMES);
     }
 
+    /** Sets a position up, beginning from the one that is shown or from the draft that was left last. */
+    private void setUp() {
+        Draft start = place == Place.READING && reading.openProperty().get()
+                ? Draft.of(reading.positionProperty().get())
+                : leftDraft != null ? leftDraft : Draft.of(Position.START);
+        SetupModel model = new SetupModel(start);
+        SetupSheet content = new SetupSheet(model, reading.languageProperty().get());
+        Button use = new Button(Texts.of("setup.use"));
+        use.setId("setup-use");
+        use.getStyleClass().add("primary");
+        use.disableProperty().bind(model.positionProperty().isNull());
+        List<Button> buttons = new ArrayList<>(List.of(use));
+        Draft left = leftDraft;
+        if (left != null && !left.equals(start)) {
+            Button last = new Button(Texts.of("setup.last"));
+            last.setOnAction(event -> model.change(left));
+            buttons.addFirst(last);
+        }
+        model.draftProperty().subscribe((before, now) -> leftDraft = now);
+        Sheet sheet = show(Texts.of("setup.title"), content, buttons);
+        use.setOnAction(event -> {
+            Position position = model.positionProperty().get();
+            if (position != null) {
+                leftDraft = null;
+                sheet.close();
+                newFrom(position);
+            }
+        });
+        content.focusBoard();
+    }
+
     private void askPattern() {
         PatternForm form = new PatternForm();
         Label wrong = new Label();
@@ -559,7 +599,7 @@ public final class Shell extends StackPane {
         go(Place.READING);
     }
 
-    private void newFrom(org.zeroply.rules.Position position) {
+    private void newFrom(Position position) {
         reading.add(Game.from(position), Texts.of("undo.newGame"));
         go(Place.READING);
     }
@@ -751,6 +791,7 @@ public final class Shell extends StackPane {
         add("command.places.games", "Shortcut+1", null, () -> go(Place.GAMES));
         add("command.places.reading", "Shortcut+2", null, () -> go(Place.READING));
         add("command.newGame", "Shortcut+N", null, this::newGame);
+        add("command.setup", "Alt+S", null, this::setUp);
         add("command.import", "Shortcut+I", null, this::chooseImport);
         add("command.export", "Shortcut+E", Place.GAMES, () -> chooseExport(gamesView.chosen()));
         add("command.find", "Shortcut+F", Place.GAMES, gamesView::focusFind);
