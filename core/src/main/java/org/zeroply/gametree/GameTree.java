@@ -226,6 +226,23 @@ public final class GameTree {
         return null;
     }
 
+    /**
+     * The way to a node and nothing else: no branches, nothing behind it, and no remarks about the node itself, since
+     * these tend to say what comes. Ids stay.
+     */
+    public GameTree upTo(int id) {
+        @Nullable GameNode[] kept = new @Nullable GameNode[nodes.length];
+        List<Integer> path = new ArrayList<>(List.of(ROOT));
+        path.addAll(pathTo(id));
+        for (int i = 0; i < path.size(); i++) {
+            GameNode node = node(path.get(i));
+            kept[node.id()] = i + 1 < path.size()
+                    ? node.withChildren(List.of(path.get(i + 1)))
+                    : GameNode.bare(node.id(), node.parent(), node.move());
+        }
+        return new GameTree(start, kept);
+    }
+
     /** Whether the other tree has the same start, moves, order and remarks; ids may differ. */
     public boolean sameAs(GameTree other) {
         if (!start.equals(other.start)) {

@@ -1,5 +1,6 @@
 package org.zeroply.desktop;
 
+import java.text.Format;
 import java.text.MessageFormat;
 import java.util.Locale;
 import java.util.ResourceBundle;
@@ -11,16 +12,19 @@ public final class Texts {
 
     private Texts() {}
 
-    /** The text of a key with its arguments put in, numbers without grouping. */
+    /** The text of a key with its arguments put in, numbers without grouping; a choice may depend on a number. */
     public static String of(String key, Object... arguments) {
         String pattern = BUNDLE.getString(key);
         if (arguments.length == 0) {
             return pattern;
         }
-        Object[] plain = new Object[arguments.length];
+        MessageFormat message = new MessageFormat(pattern, Locale.ROOT);
+        Format[] formats = message.getFormatsByArgumentIndex();
+        Object[] given = new Object[arguments.length];
         for (int i = 0; i < arguments.length; i++) {
-            plain[i] = String.valueOf(arguments[i]);
+            boolean counts = i < formats.length && formats[i] != null;
+            given[i] = counts ? arguments[i] : String.valueOf(arguments[i]);
         }
-        return new MessageFormat(pattern, Locale.ROOT).format(plain);
+        return message.format(given);
     }
 }

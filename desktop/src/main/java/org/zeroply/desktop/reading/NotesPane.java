@@ -16,6 +16,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.zeroply.desktop.Texts;
+import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Position;
@@ -29,6 +30,7 @@ final class NotesPane extends VBox {
     private final FlowPane signs = new FlowPane(3, 3);
     private final Label before = new Label();
     private final TextArea note = new TextArea();
+    private final Label said = new Label();
     private final VBox branches = new VBox();
     private final PauseTransition settle = new PauseTransition(SETTLED);
     private int noteOf = GameTree.ROOT;
@@ -52,7 +54,10 @@ final class NotesPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, signs, before, note, scroll);
+        said.getStyleClass().add("note-said");
+        said.setWrapText(true);
+        said.setId("note-said");
+        getChildren().addAll(heading, signs, before, note, said, scroll);
         note.textProperty().subscribe(() -> {
             if (!showing) {
                 settle.playFromStart();
@@ -93,7 +98,24 @@ final class NotesPane extends VBox {
         model.note(noteOf, note.getText());
     }
 
+    /**
+     * What was said under the curtain, as a sentence.
+     *
+     * @param played the move that was played then; empty where that is plain
+     */
+    static String saidText(CurtainAnswer answer, String played) {
+        String who = answer.student().isEmpty() ? Texts.of("curtain.someone") : answer.student();
+        String what = played.isEmpty()
+                ? Texts.of("curtain.said", who, answer.move())
+                : Texts.of("curtain.saidBefore", who, answer.move(), played);
+        return answer.reason().isEmpty() ? what : what + ": " + answer.reason();
+    }
+
     private void show() {
+        if (model.isCurtainDown()) {
+            // The pane is covered; what is typed in it belongs to the move that was left.
+            return;
+        }
         int now = model.nodeProperty().get();
         if (noteOf != now
                 && model.tree().has(noteOf)
@@ -111,6 +133,11 @@ final class NotesPane extends VBox {
         before.setText(node.before());
         before.setVisible(!node.before().isEmpty());
         before.setManaged(!node.before().isEmpty());
+        List<CurtainAnswer> answers = CurtainAnswer.of(node);
+        said.setText(
+                answers.stream().map(each -> saidText(each, "")).collect(java.util.stream.Collectors.joining("\n")));
+        said.setVisible(!answers.isEmpty());
+        said.setManaged(!answers.isEmpty());
         showing = true;
         try {
             if (!note.getText().equals(node.after())) {

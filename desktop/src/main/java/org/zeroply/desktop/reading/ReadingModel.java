@@ -15,16 +15,21 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.desktop.strip.StripData;
+import org.zeroply.gametree.Command;
+import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
+import org.zeroply.notation.San;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -37,6 +42,8 @@ import org.zeroply.store.Workbook;
  * once and are written in the background in their order. Lives on the interface thread; needs no window.
  */
 public final class ReadingModel {
+    private static final int NO_CURTAIN = -1;
+
     private final Workbook workbook;
     private final Background background;
 
@@ -58,6 +65,11 @@ public final class ReadingModel {
 
     private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
 
+    private final ReadOnlyIntegerWrapper curtain = new ReadOnlyIntegerWrapper(this, "curtain", NO_CURTAIN);
+    private final ReadOnlyObjectWrapper<@Nullable Move> answered = new ReadOnlyObjectWrapper<>(this, "answered");
+    private final StringProperty student = new SimpleStringProperty(this, "student", "");
+
+    private GameTree shown = GameTree.of(Position.START);
     private Runnable onSaved = () -> {};
     private long askedHere;
 
@@ -139,6 +151,84 @@ public final class ReadingModel {
         return tree().node(node.get());
     }
 
+    /** What may be seen of the tree: all of it, or the way to the curtain. */
+    public GameTree shown() {
+        return shown;
+    }
+
+    // ---- the curtain
+
+    /** The node behind which everything is covered, or -1. */
+    public ReadOnlyIntegerProperty curtainProperty() {
+        return curtain.getReadOnlyProperty();
+    }
+
+    public boolean isCurtainDown() {
+        return curtain.get() != NO_CURTAIN;
+    }
+
+    /** The move that the student would play, not yet answered for; null if none was made. */
+    public ReadOnlyObjectProperty<@Nullable Move> answeredProperty() {
+        return answered.getReadOnlyProperty();
+    }
+
+    /** Who answers. */
+    public StringProperty studentProperty() {
+        return student;
+    }
+
+    /** Lets the curtain down behind the current move. */
+    public void dropCurtain() {
+        if (open.get()) {
+            curtain.set(node.get());
+            answered.set(null);
+            refresh();
+        }
+    }
+
+    /** Takes the curtain away. */
+    public void liftCurtain() {
+        curtain.set(NO_CURTAIN);
+        answered.set(null);
+        refresh();
+    }
+
+    /** Whether there is a move behind the curtain. */
+    public boolean canLift() {
+        return isCurtainDown() && !tree().node(curtain.get()).children().isEmpty();
+    }
+
+    /** Lifts the curtain by one move of the line that was played. */
+    public void liftOne() {
+        if (canLift()) {
+            int next = tree().node(curtain.get()).children().getFirst();
+            curtain.set(next);
+            answered.set(null);
+            go(next);
+        }
+    }
+
+    /** Keeps what the student said with the move that was played, and lifts the curtain by that move. */
+    public void answer(String reason) {
+        Move move = answered.get();
+        if (move == null || !isCurtainDown()) {
+            return;
+        }
+        int at = curtain.get();
+        int keptAt = canLift() ? tree().node(at).children().getFirst() : at;
+        CurtainAnswer said = new CurtainAnswer(student.get(), San.write(position.get(), move), reason);
+        GameNode kept = tree().node(keptAt);
+        List<Command> commands = new ArrayList<>(kept.commands());
+        commands.add(said.command());
+        curtain.set(keptAt);
+        answered.set(null);
+        edit(
+                game.get().with(tree().with(kept.withCommands(commands))),
+                keptAt,
+                "",
+                Texts.of("undo.answer", said.move()));
+    }
+
     /** The move one is at with its number. */
     public String currentName() {
         return MoveNames.of(tree(), node.get(), language.get());
@@ -170,6 +260,7 @@ public final class ReadingModel {
         undo.set(opened.undo());
         open.set(true);
         refusal.set(null);
+        curtain.set(NO_CURTAIN);
         node.set(GameTree.ROOT);
         refresh();
     }
@@ -219,7 +310,7 @@ public final class ReadingModel {
     // ---- walking
 
     public void go(int id) {
-        if (tree().has(id)) {
+        if (tree().has(id) && (!isCurtainDown() || tree().upTo(curtain.get()).has(id))) {
             node.set(id);
             refusal.set(null);
             refresh();
@@ -227,7 +318,7 @@ public final class ReadingModel {
     }
 
     public void next() {
-        List<Integer> children = current().children();
+        List<Integer> children = shown.node(node.get()).children();
         if (!children.isEmpty()) {
             go(children.getFirst());
         }
@@ -244,7 +335,7 @@ public final class ReadingModel {
     }
 
     public void toEnd() {
-        List<Integer> line = tree().lineThrough(node.get());
+        List<Integer> line = shown.lineThrough(node.get());
         if (!line.isEmpty()) {
             go(line.getLast());
         }
@@ -253,7 +344,7 @@ public final class ReadingModel {
     /** The branch above (-1) or below (+1) among the alternatives to the current move. */
     public void changeBranch(int step) {
         if (current().parent() >= 0) {
-            List<Integer> siblings = tree().node(current().parent()).children();
+            List<Integer> siblings = shown.node(current().parent()).children();
             int at = siblings.indexOf(node.get()) + step;
             if (at >= 0 && at < siblings.size()) {
                 go(siblings.get(at));
@@ -263,9 +354,13 @@ public final class ReadingModel {
 
     private void refresh() {
         GameTree tree = tree();
+        if (isCurtainDown() && !tree.has(curtain.get())) {
+            curtain.set(NO_CURTAIN);
+        }
+        shown = isCurtainDown() ? tree.upTo(curtain.get()) : tree;
         position.set(tree.positionAt(node.get()));
         lastMove.set(tree.node(node.get()).move());
-        strip.set(open.get() ? StripData.of(tree, node.get(), language.get(), scale.get()) : null);
+        strip.set(open.get() ? StripData.of(shown, node.get(), language.get(), scale.get()) : null);
         lookHere();
     }
 
@@ -274,7 +369,7 @@ public final class ReadingModel {
         long question = ++askedHere;
         Position asked = position.get();
         here.set(null);
-        if (open.get()) {
+        if (open.get() && !isCurtainDown()) {
             background.read(() -> workbook.at(asked, null), found -> {
                 if (question == askedHere) {
                     here.set(found);
@@ -315,9 +410,19 @@ public final class ReadingModel {
 
     /** Adds a move after the current one, or goes to it where it is known. */
     public void play(Move move) {
-        if (open.get() && position.get().accepts(move)) {
+        if (isCurtainDown()) {
+            say(move);
+        } else if (open.get() && position.get().accepts(move)) {
             String name = MoveNames.of(position.get(), move, language.get());
             editTree(tree -> tree.add(node.get(), move), name);
+        }
+    }
+
+    /** Under the curtain a move is what the student would play; it changes nothing. */
+    private void say(Move move) {
+        if (node.get() == curtain.get() && position.get().isLegal(move)) {
+            refusal.set(null);
+            answered.set(move);
         }
     }
 
@@ -327,7 +432,9 @@ public final class ReadingModel {
         switch (new LineReader(language.get()).read(from, text)) {
             case LineReading.Read read -> {
                 refusal.set(null);
-                if (!read.moves().isEmpty()) {
+                if (isCurtainDown() && !read.moves().isEmpty()) {
+                    say(read.moves().getFirst());
+                } else if (!read.moves().isEmpty()) {
                     String name = MoveNames.of(from, read.moves().getFirst(), language.get());
                     int rest = read.moves().size() - 1;
                     editTree(

@@ -60,14 +60,20 @@ public final class ReadingView extends StackPane {
         VBox.setVgrow(ledger, Priority.ALWAYS);
         VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
-        HBox upper = new HBox(boardSide, ledgerSide, noteSide);
+        CurtainPane curtain = new CurtainPane(model);
+        model.curtainProperty().subscribe(() -> {
+            noteSide.setVisible(!model.isCurtainDown());
+            curtain.setVisible(model.isCurtainDown());
+        });
+        StackPane rightSide = new StackPane(noteSide, curtain);
+        HBox upper = new HBox(boardSide, ledgerSide, rightSide);
         upper.getStyleClass().add("reading-upper");
         HBox.setHgrow(ledgerSide, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
-        noteSide.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
-        noteSide.setMinWidth(250);
+        rightSide.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
+        rightSide.setMinWidth(250);
         upper.setViewOrder(-1);
         content.setCenter(upper);
         content.setBottom(strip);
@@ -138,7 +144,7 @@ public final class ReadingView extends StackPane {
     private void showLedger() {
         if (model.openProperty().get()) {
             ledger.show(new LedgerRows(
-                            model.tree(),
+                            model.shown(),
                             model.nodeProperty().get(),
                             model.languageProperty().get(),
                             model.scaleProperty().get())
@@ -189,6 +195,7 @@ public final class ReadingView extends StackPane {
             case DOWN -> () -> model.changeBranch(1);
             case HOME -> model::toStart;
             case END -> model::toEnd;
+            case ESCAPE -> model.isCurtainDown() ? model::liftCurtain : null;
             default -> null;
         };
         if (step != null) {
@@ -233,7 +240,7 @@ public final class ReadingView extends StackPane {
 
     /** Writes down what is still being typed. */
     public void keepEdits() {
-        if (model.openProperty().get()) {
+        if (model.openProperty().get() && !model.isCurtainDown()) {
             notes.keep();
         }
     }

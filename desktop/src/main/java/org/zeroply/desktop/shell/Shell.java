@@ -92,6 +92,8 @@ public final class Shell extends StackPane {
     private Place place = Place.GAMES;
     private @Nullable Sheet failureSheet;
     private @Nullable Draft leftDraft;
+    private @Nullable BoardWindow boardWindow;
+    private String keptStudent = "";
 
     public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files, Host host) {
         this.workbook = workbook;
@@ -727,6 +729,14 @@ public final class Shell extends StackPane {
                 .orElse(Language.ENGLISH);
         reading.languageProperty().set(language);
         workbook.setting("scale").ifPresent(this::readScale);
+        workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
+        reading.curtainProperty().subscribe(() -> {
+            String now = reading.studentProperty().get();
+            if (!now.equals(keptStudent)) {
+                keptStudent = now;
+                keepSetting("student", now);
+            }
+        });
         reading.languageProperty().subscribe(chosen -> keepSetting("language", chosen.name()));
         reading.scaleProperty().subscribe(chosen -> keepSetting("scale", scaleText(chosen)));
         applyLook();
@@ -764,6 +774,9 @@ public final class Shell extends StackPane {
 
     private void applyLook() {
         MachineLook.apply(this, settings);
+        if (boardWindow != null) {
+            boardWindow.look(settings);
+        }
     }
 
     private void scale(int step) {
@@ -782,8 +795,34 @@ public final class Shell extends StackPane {
         Command command = Command.of(Texts.of(key), shortcut, where, action);
         commands.add(
                 where == Place.READING
-                        ? command.when(() -> reading.openProperty().get())
+                        ? command.when(() -> reading.openProperty().get() && !reading.isCurtainDown())
                         : command);
+    }
+
+    /** A command of Reading that also works while the curtain is down. */
+    private void addUnderCurtain(String key, @Nullable String shortcut, Runnable action) {
+        commands.add(Command.of(Texts.of(key), shortcut, Place.READING, action)
+                .when(() -> reading.openProperty().get()));
+    }
+
+    private void toggleCurtain() {
+        readingView.keepEdits();
+        if (reading.isCurtainDown()) {
+            reading.liftCurtain();
+        } else {
+            reading.dropCurtain();
+        }
+    }
+
+    /** Shows the second window, or puts it away. */
+    private void toggleBoardWindow() {
+        BoardWindow window = boardWindow;
+        if (window != null && window.isShowing()) {
+            window.close();
+        } else {
+            boardWindow = new BoardWindow(reading, settings);
+            boardWindow.show();
+        }
     }
 
     private void defineCommands() {
@@ -807,10 +846,12 @@ public final class Shell extends StackPane {
         add("command.backups", null, null, desk::showBackups);
         add("command.undo", "Shortcut+Z", null, this::undo);
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
-        add(
+        addUnderCurtain("command.curtain", "Alt+C", this::toggleCurtain);
+        addUnderCurtain("command.liftOne", "Alt+Right", reading::liftOne);
+        add("command.boardWindow", "F8", null, this::toggleBoardWindow);
+        addUnderCurtain(
                 "command.flip",
                 "Alt+T",
-                Place.READING,
                 () -> reading.flippedProperty().set(!reading.flippedProperty().get()));
         add("command.promote", "Alt+M", Place.READING, reading::promote);
         add(
@@ -829,7 +870,7 @@ public final class Shell extends StackPane {
                 Place.READING,
                 () -> reading.delete(reading.nodeProperty().get()));
         add("command.note", "Alt+N", Place.READING, readingView::focusNote);
-        add("command.linePad", "Alt+L", Place.READING, readingView::focusLinePad);
+        addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
         add("command.details", "Alt+D", Place.READING, this::askDetails);
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
@@ -905,7 +946,16 @@ public final class Shell extends StackPane {
     }
 
     /** Closes the windows that belong to this one. */
-    public void closeWindows() {}
+    public void closeWindows() {
+        if (boardWindow != null) {
+            boardWindow.close();
+        }
+    }
+
+    /** The second window, if it was opened. */
+    public @Nullable BoardWindow boardWindow() {
+        return boardWindow;
+    }
 
     /** Writes everything down that is still being typed; called before the window closes. */
     public void keepEdits() {

@@ -1,0 +1,112 @@
+package org.zeroply.desktop.reading;
+
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.gametree.CurtainAnswer;
+import org.zeroply.rules.Move;
+
+/** Stands in the place of the notes while the curtain is down: who answers, their move and why, and what was said so far. */
+final class CurtainPane extends VBox {
+    private final ReadingModel model;
+    private final Label heading = new Label();
+    private final TextField student = new TextField();
+    private final Label move = new Label();
+    private final TextArea reason = new TextArea();
+    private final Button answer = new Button(Texts.of("curtain.answer"));
+    private final Button lift = new Button(Texts.of("curtain.liftOne"));
+    private final VBox said = new VBox(6);
+
+    CurtainPane(ReadingModel model) {
+        super(8);
+        this.model = model;
+        getStyleClass().add("curtain");
+        heading.getStyleClass().add("empty-title");
+        heading.setWrapText(true);
+        heading.setId("curtain-heading");
+        student.setId("curtain-student");
+        student.setPromptText(Texts.of("curtain.student"));
+        student.setAccessibleText(Texts.of("curtain.student"));
+        student.textProperty().bindBidirectional(model.studentProperty());
+        move.setId("curtain-move");
+        move.getStyleClass().add("curtain-move");
+        move.setWrapText(true);
+        reason.setId("curtain-reason");
+        reason.getStyleClass().add("note");
+        reason.setWrapText(true);
+        reason.setPromptText(Texts.of("curtain.reason"));
+        reason.setAccessibleText(Texts.of("curtain.reason"));
+        // Enter answers; a line break needs Shift, since answers are short.
+        reason.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ENTER && !event.isShiftDown()) {
+                answer();
+                event.consume();
+            }
+        });
+        answer.setId("curtain-answer");
+        answer.getStyleClass().add("primary");
+        answer.setOnAction(event -> answer());
+        lift.setId("curtain-lift");
+        lift.setOnAction(event -> model.liftOne());
+        Button away = new Button(Texts.of("curtain.away"));
+        away.setId("curtain-away");
+        away.getStyleClass().add("quiet-button");
+        away.setOnAction(event -> model.liftCurtain());
+        ScrollPane scroll = new ScrollPane(said);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("branches-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(heading, student, move, reason, new HBox(8, answer, lift, away), scroll);
+        model.stripProperty().subscribe(() -> show());
+        model.answeredProperty().subscribe(now -> showMove(now));
+    }
+
+    private void answer() {
+        if (model.answeredProperty().get() != null) {
+            model.answer(reason.getText());
+            reason.clear();
+        }
+    }
+
+    private void showMove(@Nullable Move now) {
+        answer.setDisable(now == null);
+        move.setText(
+                now == null
+                        ? Texts.of("curtain.noMove")
+                        : MoveNames.of(
+                                model.positionProperty().get(),
+                                now,
+                                model.languageProperty().get()));
+        if (now != null && isVisible()) {
+            reason.requestFocus();
+        }
+    }
+
+    private void show() {
+        if (!model.isCurtainDown()) {
+            return;
+        }
+        heading.setText(Texts.of("curtain.after", model.currentName()));
+        lift.setDisable(!model.canLift());
+        showMove(model.answeredProperty().get());
+        said.getChildren().clear();
+        for (int id : model.shown().pathTo(model.nodeProperty().get()).reversed()) {
+            for (CurtainAnswer each : CurtainAnswer.of(model.tree().node(id))) {
+                Label line = new Label(NotesPane.saidText(
+                        each,
+                        MoveNames.of(model.tree(), id, model.languageProperty().get())));
+                line.setWrapText(true);
+                said.getChildren().add(line);
+            }
+        }
+    }
+}
