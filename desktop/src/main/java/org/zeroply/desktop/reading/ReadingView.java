@@ -61,7 +61,7 @@ public final class ReadingView extends StackPane {
         VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         CurtainPane curtain = new CurtainPane(model);
-        model.curtainProperty().subscribe(() -> {
+        model.curtainProperty().subscribe(now -> {
             noteSide.setVisible(!model.isCurtainDown());
             curtain.setVisible(model.isCurtainDown());
         });

@@ -69,8 +69,8 @@ final class SetupBoard extends Region {
         cursorFrame.setMouseTransparent(true);
         getChildren().addAll(squares, pieces, frame, cursorFrame);
         frame.resizeRelocate(MARGIN - 2, 0, 8 * CELL + 4, 8 * CELL + 4);
-        flipped.subscribe(() -> redraw());
-        model.draftProperty().subscribe(() -> redraw());
+        flipped.subscribe(now -> redraw());
+        model.draftProperty().subscribe(now -> redraw());
         addEventHandler(MouseEvent.MOUSE_PRESSED, this::press);
         addEventHandler(MouseEvent.MOUSE_DRAGGED, this::drag);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::release);

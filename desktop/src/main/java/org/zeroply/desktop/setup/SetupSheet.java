@@ -60,7 +60,7 @@ public final class SetupSheet extends HBox {
         getStyleClass().add("setup");
         getChildren().addAll(new VBox(8, board, brushes(), hint("setup.hint")), account());
         addEventFilter(KeyEvent.KEY_PRESSED, this::undoKeys);
-        model.draftProperty().subscribe(() -> show());
+        model.draftProperty().subscribe(now -> show());
     }
 
     private static Label hint(String key) {

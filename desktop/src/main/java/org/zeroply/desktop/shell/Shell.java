@@ -6,6 +6,10 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -46,6 +50,8 @@ import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.games.PatternForm;
+import org.zeroply.desktop.playout.PlayOutModel;
+import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
 import org.zeroply.desktop.setup.Draft;
@@ -271,8 +277,8 @@ public final class Shell extends StackPane {
     }
 
     private void shortcut(KeyEvent event) {
-        if (getChildren().getLast() instanceof Sheet) {
-            // A sheet of paper lies on the place; nothing under it is meant.
+        if (getChildren().getLast() instanceof Sheet || isPlayingOut()) {
+            // A sheet of paper lies on the place, or two people play; nothing under it is meant.
             return;
         }
         for (Command command : commands) {
@@ -577,6 +583,73 @@ public final class Shell extends StackPane {
         content.focusBoard();
     }
 
+    /** Asks who plays and how long, then lets two people play the position out. */
+    private void askPlayOut() {
+        Position start = reading.openProperty().get() && place == Place.READING
+                ? reading.positionProperty().get()
+                : Position.START;
+        GridPane form = form();
+        List<TextField> fields = new ArrayList<>();
+        List<String> names = List.of("white", "black", "minutes", "increment");
+        for (int i = 0; i < names.size(); i++) {
+            TextField input =
+                    new TextField(settings.get("playout." + names.get(i), i == 2 ? "15" : i == 3 ? "10" : ""));
+            input.setId("playout-" + names.get(i));
+            fields.add(input);
+            form.addRow(i, new Label(Texts.of("playout." + names.get(i))), input);
+        }
+        Label wrong = new Label();
+        wrong.getStyleClass().add("attention");
+        form.add(wrong, 0, names.size(), 2, 1);
+        Button begin = new Button(Texts.of("playout.begin"));
+        begin.setId("playout-begin");
+        begin.getStyleClass().add("primary");
+        begin.setDefaultButton(true);
+        Sheet sheet = show(Texts.of("playout.title"), form, List.of(begin));
+        begin.setOnAction(event -> {
+            String minutes = fields.get(2).getText().strip();
+            String increment = fields.get(3).getText().strip();
+            if (!minutes.matches("[1-9]\\d{0,2}") || !increment.matches("\\d{1,3}")) {
+                wrong.setText(Texts.of("playout.wrong"));
+                return;
+            }
+            settings.set("playout.minutes", minutes);
+            settings.set("playout.increment", increment);
+            sheet.close();
+            playOut(
+                    start,
+                    new PlayOutModel.Terms(
+                            fields.get(0).getText(),
+                            fields.get(1).getText(),
+                            Duration.ofMinutes(Long.parseLong(minutes)),
+                            Duration.ofSeconds(Long.parseLong(increment))));
+        });
+    }
+
+    private void playOut(Position start, PlayOutModel.Terms terms) {
+        readingView.keepEdits();
+        String today =
+                DateTimeFormatter.ofPattern("yyyy.MM.dd", Locale.ROOT).format(LocalDate.now(ZoneId.systemDefault()));
+        PlayOutModel model = new PlayOutModel(start, terms, today, workbook, background, System::nanoTime);
+        PlayOutView[] shown = new PlayOutView[1];
+        PlayOutView view = new PlayOutView(model, reading.languageProperty().get(), id -> {
+            places.getChildren().remove(shown[0]);
+            rail.values().forEach(button -> button.setDisable(false));
+            games.refresh();
+            if (id != 0) {
+                openGame(id);
+            }
+        });
+        shown[0] = view;
+        rail.values().forEach(button -> button.setDisable(true));
+        places.getChildren().add(view);
+        view.focusBoard();
+    }
+
+    private boolean isPlayingOut() {
+        return places.getChildren().getLast() instanceof PlayOutView;
+    }
+
     private void askPattern() {
         PatternForm form = new PatternForm();
         Label wrong = new Label();
@@ -848,6 +921,7 @@ public final class Shell extends StackPane {
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
         addUnderCurtain("command.curtain", "Alt+C", this::toggleCurtain);
         addUnderCurtain("command.liftOne", "Alt+Right", reading::liftOne);
+        add("command.playout", "Alt+O", null, this::askPlayOut);
         add("command.boardWindow", "F8", null, this::toggleBoardWindow);
         addUnderCurtain(
                 "command.flip",
