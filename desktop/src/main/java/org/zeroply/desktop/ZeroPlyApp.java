@@ -32,6 +32,7 @@ public final class ZeroPlyApp extends Application {
 
     @Override
     public void start(Stage stage) throws IOException {
+        LogFile.begin(MachineSettings.usual().resolveSibling("log"));
         loadFonts();
         MachineSettings settings = new MachineSettings(MachineSettings.usual());
         AppWindow opened = new AppWindow(

@@ -136,7 +136,8 @@ public record GameFilter(
         return one.isEmpty() ? other : other.isEmpty() ? one : one + between + other;
     }
 
-    private static String in(String columns, String text) {
+    /** The question for words in some columns, or in any if none are named; empty if there are no words. */
+    static String in(String columns, String text) {
         String all = Stream.of(text.toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(word -> word.codePoints().anyMatch(Character::isLetterOrDigit))
                 .map(word -> '"' + word.replace("\"", "") + "\" *")

@@ -224,6 +224,28 @@ public final class Workbook implements AutoCloseable {
         return LongStream.of(ids).mapToObj(Long::toString).collect(Collectors.joining(","));
     }
 
+    /** A name that games have, and how many. */
+    public record Player(String name, long games) {}
+
+    /** The players whose names have all these words, by their beginnings; who has most games first. */
+    public List<Player> players(String words, int limit) {
+        String white = GameFilter.in("white", words);
+        String black = GameFilter.in("black", words);
+        if (white.isEmpty()) {
+            return List.of();
+        }
+        return read(handle -> handle.createQuery("select name, count(*) as games from ("
+                        + "select white as name from game where hidden = 0"
+                        + " and id in (select rowid from words where words match ?)"
+                        + " union all select black from game where hidden = 0"
+                        + " and id in (select rowid from words where words match ?))"
+                        + " group by name order by games desc, name limit " + limit)
+                .bind(0, white)
+                .bind(1, black)
+                .map((rows, context) -> new Player(rows.getString(1), rows.getLong(2)))
+                .list());
+    }
+
     /** What the list shows of these games, in their order; games that are gone are left out. */
     public List<GameSummary> summaries(long[] ids) {
         return read(handle -> summaries(handle, ids));

@@ -100,6 +100,15 @@ final class FilterBar extends FlowPane {
                         titled("pattern.title", pattern),
                         titled("blank", clear));
         settle.setOnFinished(event -> apply());
+        // Others may set the filter too, such as the field for everything.
+        model.filterProperty().subscribe((before, now) -> {
+            if (!player.isFocused() && !player.getText().equals(now.player())) {
+                clear();
+                clearing = true;
+                player.setText(now.player());
+                clearing = false;
+            }
+        });
         opening.setOnAction(event -> model.opening(opening.getText(), language.get()));
     }
 

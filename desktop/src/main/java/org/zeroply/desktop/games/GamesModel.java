@@ -177,6 +177,13 @@ public final class GamesModel {
         find.set("");
     }
 
+    /** Shows the games of one player. */
+    public void showPlayer(String name) {
+        narrowing.set(null);
+        find.set("");
+        filter.set(new GameFilter("", name, null, "", "", "", "", null, 0, 0, "", null));
+    }
+
     /** Gives up the position or pattern only. */
     public void widen() {
         narrowing.set(null);

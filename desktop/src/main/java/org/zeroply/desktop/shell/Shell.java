@@ -50,6 +50,7 @@ import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.games.PatternForm;
+import org.zeroply.desktop.guide.GuideView;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
@@ -68,6 +69,7 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
+import org.zeroply.store.GameSummary;
 import org.zeroply.store.ImportReport;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -77,6 +79,7 @@ import org.zeroply.store.WorkbookException;
 public final class Shell extends StackPane {
     private static final Logger LOG = LoggerFactory.getLogger(Shell.class);
     private static final int GAMES_OFFERED = 6;
+    private static final int PLAYERS_OFFERED = 3;
 
     private final Workbook workbook;
     private final Background background;
@@ -420,10 +423,15 @@ public final class Shell extends StackPane {
         show(Texts.of("import.title", report.file()), new VBox(10, summary, faults), List.of(copy));
     }
 
-    private void showShortcuts() {
+    private void showGuide() {
         GridPane grid = new GridPane();
         grid.getStyleClass().add("shortcuts");
         int row = 0;
+        for (String key : List.of("walk", "branch", "type", "cursor")) {
+            if (place == Place.READING) {
+                grid.addRow(row++, strong(Texts.of("keys." + key)), new Label(Texts.of("keys." + key + ".text")));
+            }
+        }
         for (Command command : commands) {
             if (command.place() == null || command.place() == place) {
                 String keys = command.shortcutText();
@@ -432,12 +440,9 @@ public final class Shell extends StackPane {
                 }
             }
         }
-        for (String key : List.of("walk", "branch", "type", "cursor")) {
-            if (place == Place.READING) {
-                grid.addRow(row++, strong(Texts.of("keys." + key)), new Label(Texts.of("keys." + key + ".text")));
-            }
-        }
-        show(Texts.of("keys.title", place.title()), new VBox(grid), List.of());
+        GuideView guide = new GuideView(Texts.of("keys.title", place.title()), grid);
+        show(Texts.of("guide.title"), guide, List.of());
+        guide.focusList();
     }
 
     private static Label strong(String text) {
@@ -961,36 +966,56 @@ public final class Shell extends StackPane {
         add("command.lamp", "F9", null, this::toggleLamp);
         add("command.larger", "Shortcut+Plus", null, () -> scale(10));
         add("command.smaller", "Shortcut+Minus", null, () -> scale(-10));
-        add("command.shortcuts", "F1", null, this::showShortcuts);
+        add("command.shortcuts", "F1", null, this::showGuide);
     }
 
-    /** What the field offers for a text: a position, commands in which every word occurs. */
+    /** What the field offers at once for a text: a position, and commands, the best fit first. */
     private List<CommandField.Offer> offers(String text) {
         List<CommandField.Offer> offers = new ArrayList<>();
         if (text.contains("/") && Fen.read(text) instanceof FenReading.Read read) {
             offers.add(new CommandField.Offer(Texts.of("field.position"), "FEN", () -> newFrom(read.position())));
         }
-        String[] words = text.toLowerCase(Locale.ROOT).split("\\s+");
+        Map<Matching, List<CommandField.Offer>> fitting = new EnumMap<>(Matching.class);
         for (Command command : commands) {
-            String name = command.title().toLowerCase(Locale.ROOT);
-            boolean here = command.place() == null || command.place() == place;
-            if (here
-                    && command.enabled().getAsBoolean()
-                    && java.util.Arrays.stream(words).allMatch(name::contains)) {
-                offers.add(new CommandField.Offer(command.title(), command.shortcutText(), command.action()));
+            Matching fit = Matching.of(text, command.title());
+            if (fit != null && command.enabled().getAsBoolean()) {
+                fitting.computeIfAbsent(fit, each -> new ArrayList<>()).add(offer(command));
             }
         }
+        fitting.values().forEach(offers::addAll);
         return offers;
     }
 
-    /** Games for the field, looked up in the background. */
+    /** A command of another place goes there first. */
+    private CommandField.Offer offer(Command command) {
+        Place where = command.place();
+        return new CommandField.Offer(command.title(), command.shortcutText(), () -> {
+            if (where != null && where != place) {
+                go(where);
+            }
+            command.action().run();
+        });
+    }
+
+    /** Players and games for the field, looked up in the background. */
     private void searchGames(String text, Consumer<List<CommandField.Offer>> answer) {
         background.read(
-                () -> workbook.find(text, GAMES_OFFERED),
-                found -> answer.accept(found.stream()
-                        .map(game -> new CommandField.Offer(
-                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game.id())))
-                        .toList()));
+                () -> {
+                    List<CommandField.Offer> found = new ArrayList<>();
+                    for (Workbook.Player player : workbook.players(text, PLAYERS_OFFERED)) {
+                        found.add(
+                                new CommandField.Offer(player.name(), Texts.of("field.player", player.games()), () -> {
+                                    go(Place.GAMES);
+                                    games.showPlayer(player.name());
+                                }));
+                    }
+                    for (GameSummary game : workbook.find(text, GAMES_OFFERED)) {
+                        found.add(new CommandField.Offer(
+                                GameNames.players(game), game.event() + "  " + game.date(), () -> openGame(game.id())));
+                    }
+                    return found;
+                },
+                answer);
     }
 
     // ---- for the application, its tests and the tour
