@@ -59,6 +59,7 @@ public final class AppWindow implements Host {
         styled(scene);
         stage.setScene(scene);
         stage.setTitle(Texts.of("app.name"));
+        stage.getIcons().addAll(Icon.draw(32), Icon.draw(128));
         stage.setMinWidth(1024);
         stage.setMinHeight(700);
     }
@@ -155,16 +156,13 @@ public final class AppWindow implements Host {
 
     /** Something went wrong that nobody foresaw: said calmly, with the work saved and the window still usable. */
     void unexpected(Throwable failure) {
-        LOG.error("unexpected: {}", Traces.of(failure));
-        if (Platform.isFxApplicationThread() && session != null) {
-            session.shell().failed(failure);
-        } else {
-            Platform.runLater(() -> {
-                if (session != null) {
-                    session.shell().failed(failure);
-                }
-            });
-        }
+        Platform.runLater(() -> {
+            if (session == null) {
+                LOG.error("unexpected: {}", Traces.of(failure));
+            } else {
+                session.shell().failed(failure);
+            }
+        });
     }
 
     /** Writes everything down and closes the workbook, if one is open. */

@@ -6,14 +6,20 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Optional;
+import javafx.animation.AnimationTimer;
 import javafx.application.Application;
+import javafx.application.Platform;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
+import org.zeroply.desktop.shell.Shell;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
@@ -21,8 +27,9 @@ import org.zeroply.work.Progress;
 
 /**
  * The application: opens the workbook that was asked for, shows the window, and writes everything down when it closes.
- * Arguments: {@code --demo} for the sample club in a throwaway copy, or a workbook file; without either, the workbook of
- * this user.
+ * Arguments: a workbook file, else the workbook of this user; {@code --demo} for the sample club in a throwaway copy;
+ * {@code --with-sample} puts the sample club into the workbook if it is empty; {@code --until-painted} says on standard
+ * output how many milliseconds after the start of the process the list of games was painted, and ends.
  */
 public final class ZeroPlyApp extends Application {
     private static final double WIDTH = 1280;
@@ -40,13 +47,41 @@ public final class ZeroPlyApp extends Application {
         window = opened;
         Thread.setDefaultUncaughtExceptionHandler((thread, failure) -> opened.unexpected(failure));
         List<String> arguments = getParameters().getRaw();
-        if (arguments.contains("--demo")) {
-            Path file = demoFile();
-            opened.open(file, shell -> shell.games().importStream(SampleClub.NAME, SampleClub::games));
-        } else {
-            opened.open(arguments.isEmpty() ? usualWorkbook(settings) : Path.of(arguments.getFirst()));
-        }
+        boolean demo = arguments.contains("--demo");
+        boolean sample = demo || arguments.contains("--with-sample");
+        Optional<String> named =
+                arguments.stream().filter(each -> !each.startsWith("--")).findFirst();
+        Path file = demo ? demoFile() : named.isPresent() ? Path.of(named.get()) : usualWorkbook(settings);
+        opened.open(file, shell -> {
+            if (sample) {
+                shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games);
+            }
+            if (arguments.contains("--until-painted")) {
+                oncePainted(shell);
+            }
+        });
         stage.show();
+    }
+
+    /** Says when the list was painted with games in it, two frames after they came, and ends. */
+    private static void oncePainted(Shell shell) {
+        new AnimationTimer() {
+            private int frames;
+
+            @Override
+            public void handle(long now) {
+                frames += shell.games().games().isEmpty() ? 0 : 1;
+                if (frames == 2) {
+                    Instant begun =
+                            ProcessHandle.current().info().startInstant().orElse(Instant.EPOCH);
+                    System.out.println("painted after "
+                            + Duration.between(begun, Clock.systemUTC().instant())
+                                    .toMillis() + " ms");
+                    stop();
+                    Platform.exit();
+                }
+            }
+        }.start();
     }
 
     @Override

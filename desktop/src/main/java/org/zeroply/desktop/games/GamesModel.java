@@ -272,6 +272,15 @@ public final class GamesModel {
                 this::imported);
     }
 
+    /** Imports from a stream if the workbook has no games. */
+    public void importIfEmpty(String name, java.util.function.Supplier<InputStream> source) {
+        background.read(workbook::count, games -> {
+            if (games == 0) {
+                importStream(name, source);
+            }
+        });
+    }
+
     /** Lets the list show every now and then what has come in so far. */
     private Progress showing(Progress progress) {
         long[] last = {System.nanoTime()};
