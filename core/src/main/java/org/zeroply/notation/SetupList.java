@@ -116,7 +116,8 @@ public final class SetupList {
                 return found.type();
             }
         }
-        return null;
+        // Last, since in some languages this letter is a piece's.
+        return token.equals("P") ? PieceType.PAWN : null;
     }
 
     private static @Nullable Square squareAtEnd(String token) {

@@ -122,7 +122,7 @@ public record Pattern(
             case DOUBLED -> PawnMasks.doubled(side, own);
             case PASSED -> PawnMasks.passed(side, own, enemy);
             case FIXED -> PawnMasks.fixed(side, own, enemy);
-            case HANGING -> PawnMasks.hanging(own);
+            case HANGING -> PawnMasks.hanging(own, enemy);
             case HALF_OPEN_FILE -> PawnMasks.files(enemy) & ~PawnMasks.files(own);
             case OPEN_FILE -> ~PawnMasks.files(enemy | own);
         };

@@ -62,13 +62,16 @@ final class PawnMasks {
         return own & (side == Side.WHITE ? enemy >>> 8 : enemy << 8);
     }
 
-    /** Two pawns side by side with no own pawn on the files beside the pair, nor another on its files. */
-    static long hanging(long own) {
+    /**
+     * Two pawns side by side, no other own pawn on their files or the files beside them, and no enemy pawn on their files.
+     */
+    static long hanging(long own, long enemy) {
         long pairs = 0;
         for (int left = 0; left < 7; left++) {
             long pair = own & (file(left) | file(left + 1));
-            boolean alone = (own & (file(left - 1) | file(left + 2))) == 0;
-            if (alone && Long.bitCount(pair) == 2 && (pair & ~FILE_H) << 1 == (pair & file(left + 1))) {
+            boolean alone =
+                    (own & (file(left - 1) | file(left + 2))) == 0 && (enemy & (file(left) | file(left + 1))) == 0;
+            if (alone && Long.bitCount(pair) == 2 && (pair & file(left)) << 1 == (pair & file(left + 1))) {
                 pairs |= pair;
             }
         }

@@ -1,0 +1,190 @@
+package org.zeroply.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.zeroply.desktop.games.GamesModel;
+import org.zeroply.store.GameOrder;
+import org.zeroply.store.GameSummary;
+
+/** The list of games at length: pages, order, narrowing down, and the field for everything. */
+@SuppressWarnings("NullAway.Init")
+class GamesPlaceTest {
+    @TempDir
+    Path folder;
+
+    private final FxRobot robot = new FxRobot();
+    private Stand stand;
+
+    @BeforeEach
+    void open() {
+        stand = new Stand(folder, true, 1280, 800);
+        stand.await("the list", () -> games().games().size() == 60);
+    }
+
+    @AfterEach
+    void close() {
+        stand.close();
+    }
+
+    private GamesModel games() {
+        return stand.shell().games();
+    }
+
+    private void keys(KeyCode... codes) {
+        robot.push(codes);
+        stand.settle();
+    }
+
+    private void type(String text) {
+        robot.write(text, 0);
+        stand.settle();
+    }
+
+    private void fire(String query) {
+        Stand.onStage(() -> {
+            robot.lookup(query).queryAs(ButtonBase.class).fire();
+            return true;
+        });
+        stand.settle();
+    }
+
+    private void awaitGames(int count) {
+        stand.await(count + " games", () -> games().games().size() == count);
+    }
+
+    private long gamesWith(String player) {
+        return stand.workbook().find("", 1_000).stream()
+                .filter(game -> game.white().contains(player) || game.black().contains(player))
+                .count();
+    }
+
+    @Test
+    void theListIsNarrowedFieldByFieldFromTheKeyboard() {
+        keys(KeyCode.ALT, KeyCode.F);
+        type("brandt");
+        awaitGames((int) gamesWith("Brandt"));
+        Stand.onStage(() -> {
+            robot.lookup("#filter-from").queryAs(TextField.class).requestFocus();
+            return true;
+        });
+        type("2025");
+        stand.await("only since 2025", () -> games().games().size() < gamesWith("Brandt"));
+        assertThat(Stand.onStage(() -> games().games().stream()
+                        .map(GameSummary::date)
+                        .filter(date -> date.compareTo("2025") < 0)
+                        .count()))
+                .isZero();
+        fire("#filter-clear");
+        awaitGames(60);
+    }
+
+    @Test
+    void movesInTheOpeningFieldFindThePositionInAnyOrder() {
+        keys(KeyCode.ALT, KeyCode.F);
+        Stand.onStage(() -> {
+            robot.lookup("#filter-opening").queryAs(TextField.class).requestFocus();
+            return true;
+        });
+        type("1.c4 Nf6 2.d4");
+        stand.await("a narrowed list", () -> games().narrowingProperty().get() != null);
+        stand.settle();
+        int found = Stand.onStage(() -> games().games().size());
+        assertThat(found).isBetween(1, 59);
+        long id = Stand.onStage(() -> games().idAt(0));
+        keys(KeyCode.ALT, KeyCode.A);
+        awaitGames(60);
+        assertThat(stand.workbook().game(id).tree().mainLine()).hasSizeGreaterThan(3);
+    }
+
+    @Test
+    void aPatternIsPickedAndItsGamesOpenWhereItBegins() {
+        keys(KeyCode.ALT, KeyCode.P);
+        fire("#pattern-find");
+        assertThat(stand.scene().lookup("#pattern-find"))
+                .as("nothing was picked yet")
+                .isNotNull();
+        fire("#pattern-example-isolated");
+        fire("#pattern-find");
+        stand.await("the games", () -> games().narrowingProperty().get() != null);
+        stand.settle();
+        int found = Stand.onStage(() -> games().games().size());
+        assertThat(found).isBetween(1, 59);
+        keys(KeyCode.ENTER);
+        stand.await("the game", () -> stand.shell().reading().openProperty().get());
+        stand.settle();
+        assertThat(Stand.onStage(() -> stand.shell().reading().nodeProperty().get()))
+                .isPositive();
+    }
+
+    @Test
+    void aPositionOnTheBoardLeadsToItsGamesAndBack() {
+        keys(KeyCode.ENTER);
+        stand.await("the game", () -> stand.shell().reading().openProperty().get());
+        keys(KeyCode.RIGHT);
+        stand.await("other games", () -> stand.shell().reading().hereProperty().get() != null);
+        long here = Stand.onStage(() -> {
+            var found = stand.shell().reading().hereProperty().get();
+            return found == null ? 0L : (long) found.games().size();
+        });
+        keys(KeyCode.ALT, KeyCode.G);
+        awaitGames((int) here);
+        fire("#games-widen");
+        awaitGames(60);
+    }
+
+    @Test
+    void longListsComePageByPageAndKeepWhatIsChosen() throws IOException {
+        StringBuilder many = new StringBuilder();
+        for (int i = 0; i < 500; i++) {
+            many.append("[White \"Player ").append(i).append("\"]\n[Date \"2027.01.01\"]\n1.d4 d5 2.c4 e6 *\n\n");
+        }
+        Path file = Files.writeString(folder.resolve("many.pgn"), many);
+        Stand.onStage(() -> {
+            stand.shell().importFiles(java.util.List.of(file));
+            return true;
+        });
+        awaitGames(560);
+        stand.await("the positions", () -> games().waitingProperty().get() == 0);
+        TableView<?> table = robot.lookup("#games-table").queryAs(TableView.class);
+        Stand.onStage(() -> {
+            table.scrollTo(430);
+            table.getSelectionModel().clearAndSelect(430);
+            return true;
+        });
+        stand.await("the row", () -> !games().games().get(430).white().isEmpty());
+        long chosen = Stand.onStage(() -> games().idAt(430));
+        Stand.onStage(() -> {
+            games().orderProperty().set(new GameOrder(GameOrder.By.WHITE, false));
+            return true;
+        });
+        stand.settle();
+        stand.await("the same game", () -> table.getSelectionModel().getSelectedIndex() == games().indexOf(chosen));
+        assertThat(Stand.onStage(() -> games().indexOf(chosen))).isNotEqualTo(430);
+    }
+
+    @Test
+    void theFieldForEverythingForgivesMissingLettersAndFindsPlayers() {
+        keys(KeyCode.SHORTCUT, KeyCode.K);
+        type("bckups");
+        keys(KeyCode.ENTER);
+        stand.await("the sheet", () -> stand.scene().lookup(".sheet") != null);
+        keys(KeyCode.ESCAPE);
+        keys(KeyCode.SHORTCUT, KeyCode.K);
+        type("brandt");
+        stand.settle();
+        keys(KeyCode.ENTER);
+        awaitGames((int) gamesWith("Brandt"));
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.playout;
+
+import org.jspecify.annotations.NullMarked;

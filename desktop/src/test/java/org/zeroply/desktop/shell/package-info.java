@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.shell;
+
+import org.jspecify.annotations.NullMarked;
