@@ -232,7 +232,9 @@ class InterfaceTest {
         keys(KeyCode.SHORTCUT, KeyCode.K);
         type("tarn");
         ListView<?> offers = robot.lookup("#command-list").queryAs(ListView.class);
-        assertThat(offers.getItems()).hasSize(1);
+        // The player first, then the game.
+        assertThat(offers.getItems()).hasSize(2);
+        keys(KeyCode.DOWN);
         keys(KeyCode.ENTER);
         stand.await("the game", () -> reading().openProperty().get());
         keys(KeyCode.SHORTCUT, KeyCode.K);

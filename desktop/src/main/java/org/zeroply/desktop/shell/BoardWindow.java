@@ -47,7 +47,6 @@ public final class BoardWindow {
 
     void show() {
         stage.show();
-        stage.toFront();
     }
 
     boolean isShowing() {

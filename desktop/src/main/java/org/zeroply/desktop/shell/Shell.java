@@ -261,7 +261,13 @@ public final class Shell extends StackPane {
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
         reading.gameProperty().subscribe(() -> showTitle());
-        reading.openProperty().subscribe(() -> showTitle());
+        reading.openProperty().subscribe((before, now) -> {
+            showTitle();
+            if (now && place == Place.READING) {
+                // The place was empty until now, so nothing in it could take the keyboard.
+                Platform.runLater(this::focusPlace);
+            }
+        });
         reading.setOnSaved(games::refresh);
         addEventFilter(KeyEvent.KEY_PRESSED, this::shortcut);
         setOnDragOver(event -> {
@@ -900,6 +906,8 @@ public final class Shell extends StackPane {
         } else {
             boardWindow = new BoardWindow(reading, settings);
             boardWindow.show();
+            // One goes on working here; the other window only shows.
+            getScene().getWindow().requestFocus();
         }
     }
 
