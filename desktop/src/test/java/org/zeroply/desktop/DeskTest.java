@@ -200,14 +200,21 @@ class DeskTest {
         openGame("1.d4 d5 2.c4 *");
         keys(KeyCode.F8);
         var window = Objects.requireNonNull(stand.shell().boardWindow());
-        keys(KeyCode.RIGHT);
+        Stand.onStage(() -> {
+            reading().next();
+            return true;
+        });
         BoardView board = Stand.onStage(() -> (BoardView) window.scene().lookup(".board"));
         assertThat(Stand.onStage(() -> board.positionProperty().get()))
                 .isEqualTo(Stand.onStage(() -> reading().positionProperty().get()));
         assertThat(board.positionProperty().get()).isNotEqualTo(Position.START);
         assertThat(board.playableProperty().get()).isFalse();
         assertThat(window.scene().getRoot().getChildrenUnmodifiable()).containsExactly(board);
-        keys(KeyCode.F8);
+        Stand.onStage(() -> {
+            stand.shell().runCommand("command.boardWindow");
+            assertThat(window.scene().getWindow().isShowing()).isFalse();
+            return true;
+        });
     }
 
     // ---- playing out
