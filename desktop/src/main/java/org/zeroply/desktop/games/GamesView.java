@@ -32,6 +32,8 @@ import org.zeroply.store.GameSummary;
 
 /** The place Games: finding above, the list below, and what can be done with the chosen games. */
 public final class GamesView extends VBox {
+    private static final double BASE_SIZE = 13;
+
     private final TableView<GameSummary> table = new TableView<>();
     private final TextField find = new TextField();
     private final ToggleButton narrow = new ToggleButton(Texts.of("games.narrow"));
@@ -59,7 +61,7 @@ public final class GamesView extends VBox {
         table.setId("games-table");
         table.setAccessibleText(Texts.of("games.accessible"));
         table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
-        table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
+        table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_ALL_COLUMNS);
         table.setPlaceholder(placeholder());
         column(GameOrder.By.WHITE, "games.white", GameSummary::white, 190, "");
         column(GameOrder.By.BLACK, "games.black", GameSummary::black, 190, "");
@@ -219,7 +221,8 @@ public final class GamesView extends VBox {
             GameOrder.By by, String title, Function<GameSummary, String> value, double width, String style) {
         TableColumn<GameSummary, String> column = new TableColumn<>(Texts.of(title));
         column.setCellValueFactory(features -> new ReadOnlyStringWrapper(value.apply(features.getValue())));
-        column.setPrefWidth(width);
+        // Columns grow with the text.
+        find.fontProperty().subscribe(font -> column.setPrefWidth(width * font.getSize() / BASE_SIZE));
         column.setReorderable(false);
         if (!style.isEmpty()) {
             column.getStyleClass().add(style);

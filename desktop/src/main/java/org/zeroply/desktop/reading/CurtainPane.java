@@ -7,7 +7,7 @@ import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +33,7 @@ final class CurtainPane extends VBox {
         heading.getStyleClass().add("empty-title");
         heading.setWrapText(true);
         heading.setId("curtain-heading");
+        heading.setMinHeight(USE_PREF_SIZE);
         student.setId("curtain-student");
         student.setPromptText(Texts.of("curtain.student"));
         student.setAccessibleText(Texts.of("curtain.student"));
@@ -40,9 +41,12 @@ final class CurtainPane extends VBox {
         move.setId("curtain-move");
         move.getStyleClass().add("curtain-move");
         move.setWrapText(true);
+        move.setMinHeight(USE_PREF_SIZE);
         reason.setId("curtain-reason");
         reason.getStyleClass().add("note");
         reason.setWrapText(true);
+        reason.setMinHeight(30);
+        reason.setPrefRowCount(4);
         reason.setPromptText(Texts.of("curtain.reason"));
         reason.setAccessibleText(Texts.of("curtain.reason"));
         // Enter answers; a line break needs Shift, since answers are short.
@@ -65,7 +69,7 @@ final class CurtainPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, student, move, reason, new HBox(8, answer, lift, away), scroll);
+        getChildren().addAll(heading, student, move, reason, new FlowPane(8, 8, answer, lift, away), scroll);
         model.stripProperty().subscribe(() -> show());
         model.answeredProperty().subscribe(now -> showMove(now));
     }

@@ -66,6 +66,10 @@ public final class ReadingView extends StackPane {
             curtain.setVisible(model.isCurtainDown());
         });
         StackPane rightSide = new StackPane(noteSide, curtain);
+        // In a low window with large text these give way before the frame is cut.
+        for (Region side : List.of(boardSide, ledgerSide, rightSide, noteSide, curtain)) {
+            side.setMinHeight(0);
+        }
         HBox upper = new HBox(boardSide, ledgerSide, rightSide);
         upper.getStyleClass().add("reading-upper");
         HBox.setHgrow(ledgerSide, Priority.ALWAYS);
@@ -89,8 +93,10 @@ public final class ReadingView extends StackPane {
     private HBox ledgerHeader(Runnable onCustomScale) {
         Label white = new Label(Texts.of("side.WHITE"));
         white.getStyleClass().add("ledger-head-white");
+        white.setMinWidth(Region.USE_PREF_SIZE);
         Label black = new Label(Texts.of("side.BLACK"));
         black.getStyleClass().add("ledger-head-black");
+        black.setMinWidth(Region.USE_PREF_SIZE);
         scaleMenu.getStyleClass().add("quiet-menu");
         scaleMenu.setId("scale");
         for (ValueScale offered : List.of(ValueScale.SCHOOLROOM, ValueScale.TWO_BISHOP)) {

@@ -19,6 +19,7 @@ import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.TilePane;
@@ -166,12 +167,11 @@ public final class SetupSheet extends HBox {
         wrong.setId("setup-wrong");
         wrong.getStyleClass().add("attention");
         wrong.setWrapText(true);
-        wrong.setPrefWidth(420);
         wrong.setMinHeight(54);
         wrong.setAlignment(javafx.geometry.Pos.TOP_LEFT);
         VBox account =
                 new VBox(10, changes(), side, rights, enPassant, titled("FEN", fen), titled("setup.list", list), wrong);
-        account.setPrefWidth(430);
+        account.getStyleClass().add("setup-account");
         return account;
     }
 
@@ -181,8 +181,8 @@ public final class SetupSheet extends HBox {
         return new VBox(2, label, node);
     }
 
-    private HBox changes() {
-        HBox row = new HBox(6);
+    private FlowPane changes() {
+        FlowPane row = new FlowPane(6, 6);
         row.getChildren()
                 .addAll(
                         button("setup.clear", () -> model.change(Draft.EMPTY)),
