@@ -176,7 +176,12 @@ class DeskTest {
         });
         type("Nf3");
         keys(KeyCode.ENTER);
-        assertThat(text("#curtain-move")).isEqualTo("2.Nf3");
+        stand.await(
+                "the move",
+                () -> robot.lookup("#curtain-move")
+                        .queryAs(Label.class)
+                        .getText()
+                        .equals("2.Nf3"));
         type("it develops");
         keys(KeyCode.ENTER);
         stand.settle();

@@ -233,7 +233,7 @@ class InterfaceTest {
         type("tarn");
         ListView<?> offers = robot.lookup("#command-list").queryAs(ListView.class);
         // The player first, then the game.
-        assertThat(offers.getItems()).hasSize(2);
+        stand.await("two offers", () -> offers.getItems().size() == 2);
         keys(KeyCode.DOWN);
         keys(KeyCode.ENTER);
         stand.await("the game", () -> reading().openProperty().get());

@@ -32,6 +32,7 @@ import org.zeroply.store.Workbook;
 public final class Stand implements AutoCloseable {
     private static final AtomicBoolean STARTED = new AtomicBoolean();
     private static final long PATIENCE_MILLIS = 20_000;
+    private static final int SAMPLE_GAMES = 60;
 
     private final Answers answers = new Answers();
     private final Stage stage;
@@ -99,6 +100,7 @@ public final class Stand implements AutoCloseable {
                 shell().games().refresh();
                 return true;
             });
+            await("the sample club", () -> shell().games().games().size() == SAMPLE_GAMES);
         }
         settle();
     }

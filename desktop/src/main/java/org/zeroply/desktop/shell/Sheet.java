@@ -5,15 +5,13 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.Texts;
 
-/** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. Escape puts it away. */
+/** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. the shell puts it away on Escape. */
 public final class Sheet extends StackPane {
     private final Runnable onClose;
 
@@ -34,12 +32,6 @@ public final class Sheet extends StackPane {
         paper.getStyleClass().add("sheet");
         paper.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         getChildren().add(paper);
-        addEventFilter(KeyEvent.KEY_PRESSED, event -> {
-            if (event.getCode() == KeyCode.ESCAPE) {
-                close();
-                event.consume();
-            }
-        });
         setOnMousePressed(event -> {
             if (event.getTarget() == this) {
                 close();

@@ -30,6 +30,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
@@ -286,8 +287,15 @@ public final class Shell extends StackPane {
     }
 
     private void shortcut(KeyEvent event) {
-        if (getChildren().getLast() instanceof Sheet || isPlayingOut()) {
-            // A sheet of paper lies on the place, or two people play; nothing under it is meant.
+        if (getChildren().getLast() instanceof Sheet sheet) {
+            // Nothing under a sheet of paper is meant; wherever the keyboard is, Escape puts the sheet away.
+            if (event.getCode() == KeyCode.ESCAPE) {
+                sheet.close();
+                event.consume();
+            }
+            return;
+        }
+        if (isPlayingOut()) {
             return;
         }
         for (Command command : commands) {
