@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -98,6 +99,10 @@ public class Bench {
     public static void main(String[] arguments) throws RunnerException, IOException, InterruptedException {
         if (arguments.length > 0 && arguments[0].equals("size")) {
             AtSize.run(arguments);
+            return;
+        }
+        if (arguments.length == 3 && arguments[0].equals("collection")) {
+            BigCollection.write(Path.of(arguments[1]), Integer.parseInt(arguments[2]));
             return;
         }
         ChainedOptionsBuilder options = new OptionsBuilder()

@@ -1,7 +1,9 @@
 package org.zeroply.desktop.board;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Point2D;
 import javafx.scene.Group;
@@ -229,24 +231,43 @@ final class BoardSkin extends SkinBase<BoardView> {
         return styled(new Polyline(points), "board-bracket");
     }
 
+    /** Drawings of men that stay where they are stay; a whole board of fresh ones would cost a frame or two. */
     private void drawPieces() {
-        pieces.getChildren().clear();
         if (cell <= 8) {
+            pieces.getChildren().clear();
             return;
         }
         Position position = getSkinnable().positionProperty().get();
-        for (Square square : position.occupied()) {
-            Piece piece = position.pieceAt(square);
-            if (piece != null) {
-                Group drawing = PieceShapes.draw(piece, cell);
-                drawing.setUserData(square);
-                drawing.relocate(xOf(square), yOf(square));
-                pieces.getChildren().add(drawing);
+        Map<Square, Node> kept = new EnumMap<>(Square.class);
+        for (Node drawing : List.copyOf(pieces.getChildren())) {
+            if (drawing.getUserData() instanceof Drawn drawn
+                    && drawn.size() == cell
+                    && drawn.piece() == position.pieceAt(drawn.square())) {
+                kept.put(drawn.square(), drawing);
+            } else {
+                pieces.getChildren().remove(drawing);
             }
         }
-        // Without this, nodes made during a layout would be shown unstyled for one frame.
-        pieces.applyCss();
+        for (Square square : position.occupied()) {
+            Piece piece = position.pieceAt(square);
+            if (piece == null) {
+                continue;
+            }
+            Node drawing = kept.get(square);
+            if (drawing == null) {
+                drawing = PieceShapes.draw(piece, cell);
+                drawing.setUserData(new Drawn(square, piece, cell));
+                pieces.getChildren().add(drawing);
+                // Without this, nodes made during a layout would be shown unstyled for one frame.
+                drawing.applyCss();
+            }
+            drawing.setViewOrder(0);
+            drawing.relocate(xOf(square), yOf(square));
+        }
     }
+
+    /** What a drawing shows and where. */
+    private record Drawn(Square square, Piece piece, double size) {}
 
     /** The ring round the picked square and a tick on each square that its man can reach, on the edge nearest to it. */
     private void drawHints() {
@@ -300,7 +321,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     /** Lets a piece follow the mouse; null puts it back. */
     void drag(Square square, double x, double y, boolean dragging) {
         for (Node piece : pieces.getChildren()) {
-            if (square == piece.getUserData()) {
+            if (piece.getUserData() instanceof Drawn drawn && drawn.square() == square) {
                 piece.relocate(dragging ? x - cell / 2 : xOf(square), dragging ? y - cell / 2 : yOf(square));
                 piece.setViewOrder(dragging ? -1 : 0);
             }

@@ -91,7 +91,7 @@ public final class Background implements AutoCloseable {
                 });
             }
         };
-        workers.execute(() -> {
+        execute(workers, () -> {
             T result = null;
             Throwable failure = null;
             try {
@@ -121,12 +121,19 @@ public final class Background implements AutoCloseable {
 
     /** Writes in order behind the edits made before; {@code done} gets the result on the interface thread. */
     public <T> void write(Task<T> task, Consumer<T> done) {
-        writer.execute(() -> perform(task, done));
+        execute(writer, () -> perform(task, done));
     }
 
     /** Reads beside everything else; long work never holds it up. */
     public <T> void read(Task<T> task, Consumer<T> done) {
-        readers.execute(() -> perform(task, done));
+        execute(readers, () -> perform(task, done));
+    }
+
+    /** What is asked for after the end, by an answer that came late, is dropped. */
+    private static void execute(ExecutorService service, Runnable work) {
+        if (!service.isShutdown()) {
+            service.execute(work);
+        }
     }
 
     private <T> void perform(Task<T> task, Consumer<T> done) {
