@@ -14,8 +14,14 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.zeroply.gametree.Game;
+import org.zeroply.rules.Position;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
 
-/** A real process is killed without warning while it edits; everything that it had acknowledged must be there. */
+/**
+ * A real process is killed without warning while it edits, imports and goes over positions; everything that it had
+ * acknowledged must be there, and everything that is found must agree with the games.
+ */
 class KillTest {
     @TempDir
     Path folder;
@@ -31,14 +37,36 @@ class KillTest {
                 return;
             }
             Workbook workbook = opened.workbook();
-            long id = workbook.find("", 1).isEmpty()
-                    ? workbook.add(Game.empty(), "new game")
-                    : workbook.find("", 1).getFirst().id();
+            long id = edited(workbook);
+            Thread.ofPlatform().daemon().start(() -> load(workbook));
             for (long edit = number(workbook.game(id)) + 1; ; edit++) {
                 Game game = workbook.game(id);
                 workbook.save(id, game.with(game.tags().with("Event", Long.toString(edit))), "", "edit " + edit);
                 System.out.println(edit);
             }
+        }
+    }
+
+    /** The game that is edited: the first one. */
+    private static long edited(Workbook workbook) {
+        long[] ids = workbook.ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST);
+        return ids.length == 0 ? workbook.add(Books.game("[White \"Edited\"]\n1.d4 d5 *"), "new game") : ids[0];
+    }
+
+    /** Keeps the writer busy: games come in, and the index goes over them in small runs. */
+    private static void load(Workbook workbook) {
+        try {
+            for (int round = 0; workbook.count() < 4_000; round++) {
+                StringBuilder pgn = new StringBuilder();
+                for (int i = 0; i < 200; i++) {
+                    pgn.append("[White \"Loaded ").append(round).append('.').append(i);
+                    pgn.append("\"]\n1.d4 Nf6 2.c4 e6 3.Nc3 d5 1/2-1/2\n\n");
+                }
+                Books.take(workbook, pgn.toString());
+                new PositionIndex(workbook, 40).fill(Progress.SILENT, new Cancel());
+            }
+        } catch (IOException | WorkbookException over) {
+            // The process is about to be killed anyway.
         }
     }
 
@@ -69,6 +97,17 @@ class KillTest {
             return last;
         }
         return last;
+    }
+
+    /** Each game that is listed can be read, and those with a word or a position are those that the columns say. */
+    private static void assertAllAgrees(Workbook workbook) {
+        int all = workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST).length;
+        assertThat(workbook.ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST))
+                .hasSize(1);
+        assertThat(workbook.ids(GameFilter.words("loaded"), GameOrder.NEWEST_FIRST))
+                .hasSize(all - 1);
+        PositionGames start = workbook.at(Position.START, null);
+        assertThat(start.games().size() + start.pending()).isEqualTo(all);
     }
 
     private void killAndCheck(int kills, long seed) throws IOException, InterruptedException {
@@ -104,7 +143,8 @@ class KillTest {
             Opening opening = Workbook.open(file, Clock.systemUTC());
             assertThat(opening).as("seed %d, kill %d", seed, kill).isInstanceOf(Opening.Opened.class);
             try (Workbook workbook = ((Opening.Opened) opening).workbook()) {
-                long id = workbook.find("", 1).getFirst().id();
+                long id = edited(workbook);
+                assertAllAgrees(workbook);
                 assertThat(number(workbook.game(id)))
                         .as("seed %d, kill %d", seed, kill)
                         .isGreaterThanOrEqualTo(acknowledged);
