@@ -15,6 +15,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.games.GamesModel;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameResult;
+import org.zeroply.gametree.Tags;
 import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
 
@@ -186,5 +189,35 @@ class GamesPlaceTest {
         stand.settle();
         keys(KeyCode.ENTER);
         awaitGames((int) gamesWith("Brandt"));
+    }
+
+    @Test
+    void theListIsWrittenAsATableThatRunsNothing() throws IOException {
+        stand.workbook()
+                .add(
+                        new Game(
+                                Tags.NONE
+                                        .with("White", "=1+1")
+                                        .with("Black", "Tarn, \"B\"")
+                                        .with("Event", "@club")
+                                        .with("Date", "2030.01.01"),
+                                Game.empty().tree(),
+                                GameResult.DRAW),
+                        "add");
+        Stand.onStage(() -> {
+            games().refresh();
+            return true;
+        });
+        awaitGames(61);
+        Path table = folder.resolve("games.csv");
+        stand.answers().willExport(table);
+        Stand.onStage(() -> {
+            stand.shell().runCommand("command.table");
+            return true;
+        });
+        stand.await("the table", () -> Files.exists(table));
+        var lines = Files.readAllLines(table);
+        assertThat(lines).hasSize(62).first().isEqualTo("White,Black,Result,Date,Event,Site,Round,Moves");
+        assertThat(lines.get(1)).isEqualTo("'=1+1,\"Tarn, \"\"B\"\"\",1/2-1/2,2030.01.01,'@club,,,0");
     }
 }

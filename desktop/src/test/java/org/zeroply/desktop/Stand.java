@@ -44,6 +44,11 @@ public final class Stand implements AutoCloseable {
         private Optional<Path> export = Optional.empty();
         private Optional<Path> workbook = Optional.empty();
 
+        @Override
+        public Optional<Path> toTable(String suggestedName) {
+            return export;
+        }
+
         /** The workbook to open or to make. */
         public void willOpen(Path file) {
             workbook = Optional.of(file);
@@ -195,7 +200,11 @@ public final class Stand implements AutoCloseable {
     /** A picture of the window as it is. */
     public void picture(Path file) {
         settle();
-        WritableImage image = onStage(() -> scene().snapshot(null));
+        picture(onStage(() -> scene().snapshot(null)), file);
+    }
+
+    /** Writes a picture as PNG. */
+    public static void picture(WritableImage image, Path file) {
         int width = (int) image.getWidth();
         int height = (int) image.getHeight();
         BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);

@@ -162,4 +162,36 @@ class WindowTest {
                     .contains(Backups.Kind.BEFORE_RESTORE);
         }
     }
+
+    @Test
+    void somethingUnexpectedIsSaidCalmlyAndOneGoesOn() throws IOException {
+        try (Stand stand = stand()) {
+            Thread.UncaughtExceptionHandler before = Thread.getDefaultUncaughtExceptionHandler();
+            Thread.setDefaultUncaughtExceptionHandler(
+                    (thread, failure) -> stand.window().unexpected(failure));
+            try {
+                javafx.application.Platform.runLater(() -> {
+                    throw new IllegalStateException("nobody foresaw this");
+                });
+                stand.await("the message", () -> stand.scene().lookup("#failure-text") != null);
+            } finally {
+                Thread.setDefaultUncaughtExceptionHandler(before);
+            }
+            assertThat(((Label) stand.scene().lookup("#failure-text")).getText())
+                    .contains("nobody foresaw this")
+                    .contains("go on working");
+            robot.push(javafx.scene.input.KeyCode.ESCAPE);
+            stand.settle();
+            Stand.onStage(() -> {
+                stand.shell().openGame(stand.shell().games().idAt(0));
+                return true;
+            });
+            stand.await("a game", () -> stand.shell().reading().openProperty().get());
+        }
+        assertThat(Traces.of(new IllegalStateException("Brandt, Ida", new IOException("/home/someone"))))
+                .contains("IllegalStateException")
+                .contains("IOException")
+                .doesNotContain("Brandt")
+                .doesNotContain("someone");
+    }
 }

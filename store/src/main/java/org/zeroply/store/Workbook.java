@@ -598,20 +598,60 @@ public final class Workbook implements AutoCloseable {
 
     /** Writes games to a PGN file; the file appears complete or not at all. Progress counts games. */
     public long exportPgn(List<Long> ids, Path target, Progress progress, Cancel cancel) throws IOException {
+        return export(
+                target,
+                out -> {
+                    long done = 0;
+                    for (long id : ids) {
+                        if (cancel.isWished()) {
+                            break;
+                        }
+                        PgnWriter.write(game(id), out);
+                        progress.at((double) ++done / ids.size(), done);
+                    }
+                    return done;
+                },
+                cancel);
+    }
+
+    /** Writes what the list shows of games as a table (CSV); complete or not at all. Progress counts games. */
+    public long exportTable(List<Long> ids, List<String> headings, Path target, Progress progress, Cancel cancel)
+            throws IOException {
+        return export(
+                target,
+                out -> {
+                    long done = 0;
+                    try (GameTable table = new GameTable(out, headings)) {
+                        for (long id : ids) {
+                            if (cancel.isWished()) {
+                                break;
+                            }
+                            for (GameSummary game : summaries(new long[] {id})) {
+                                table.add(game);
+                            }
+                            progress.at((double) ++done / ids.size(), done);
+                        }
+                    }
+                    return done;
+                },
+                cancel);
+    }
+
+    private interface Writing {
+        long write(java.io.Writer out) throws IOException;
+    }
+
+    private static long export(Path target, Writing writing, Cancel cancel) throws IOException {
         Path draft = Files.createTempFile(
                 target.toAbsolutePath().getParent(), String.valueOf(target.getFileName()), ".part");
         try {
-            long done = 0;
+            long done;
             try (var out = Files.newBufferedWriter(draft, StandardCharsets.UTF_8)) {
-                for (long id : ids) {
-                    if (cancel.isWished()) {
-                        return done;
-                    }
-                    PgnWriter.write(game(id), out);
-                    progress.at((double) ++done / ids.size(), done);
-                }
+                done = writing.write(out);
             }
-            Files.move(draft, target, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+            if (!cancel.isWished()) {
+                Files.move(draft, target, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+            }
             return done;
         } finally {
             Files.deleteIfExists(draft);

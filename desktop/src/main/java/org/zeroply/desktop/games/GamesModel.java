@@ -68,8 +68,9 @@ public final class GamesModel {
      *
      * @param title how the list names it
      * @param reached the games, and when they came there, so that they open at that move
+     * @param pending games that have not been looked at yet
      */
-    public record Narrowing(String title, Reached reached) {}
+    public record Narrowing(String title, Reached reached, long pending) {}
 
     /** The games that are asked for, in the order that is asked for; rows come as they are looked at. */
     public ObservableList<GameSummary> games() {
@@ -198,7 +199,8 @@ public final class GamesModel {
     /** Narrows the list to the games that reached a position. */
     public void narrow(Position position, String title) {
         background.read(
-                () -> workbook.at(position, null).games(), reached -> narrowing.set(new Narrowing(title, reached)));
+                () -> workbook.at(position, null),
+                here -> narrowing.set(new Narrowing(title, here.games(), here.pending())));
     }
 
     /** Narrows the list to the games that show a pattern. */
@@ -206,7 +208,7 @@ public final class GamesModel {
         background.run(
                 Texts.of("games.searching", title),
                 (progress, cancel) -> workbook.search(pattern, progress, cancel),
-                found -> found.ifPresent(reached -> narrowing.set(new Narrowing(title, reached))));
+                found -> found.ifPresent(reached -> narrowing.set(new Narrowing(title, reached, 0))));
     }
 
     /**
@@ -324,6 +326,17 @@ public final class GamesModel {
         background.run(
                 Texts.of("games.exporting", String.valueOf(target.getFileName())),
                 (progress, cancel) -> workbook.exportPgn(chosen, target, progress, cancel),
+                done);
+    }
+
+    /** Writes what the list shows of the games as a table. */
+    public void exportTable(List<Long> chosen, Path target, Consumer<Long> done) {
+        List<String> headings = List.of("white", "black", "result", "date", "event", "site", "round", "moves").stream()
+                .map(key -> Texts.of("games." + key))
+                .toList();
+        background.run(
+                Texts.of("games.exporting", String.valueOf(target.getFileName())),
+                (progress, cancel) -> workbook.exportTable(chosen, headings, target, progress, cancel),
                 done);
     }
 

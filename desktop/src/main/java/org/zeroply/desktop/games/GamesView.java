@@ -188,11 +188,9 @@ public final class GamesView extends VBox {
     private String counted() {
         long all = model.countProperty().get();
         int shown = model.games().size();
-        long waiting = model.waitingProperty().get();
         String counted = shown == all ? Texts.of("games.count", all) : Texts.of("games.countOf", shown, all);
-        return model.narrowingProperty().get() != null && waiting > 0
-                ? counted + Texts.of("games.waiting", waiting)
-                : counted;
+        GamesModel.Narrowing within = model.narrowingProperty().get();
+        return within != null && within.pending() > 0 ? counted + Texts.of("games.waiting", within.pending()) : counted;
     }
 
     private VBox placeholder() {

@@ -17,6 +17,9 @@ public interface FileChoice {
 
     Optional<Path> toExport(String suggestedName);
 
+    /** A table of games that is to be written. */
+    Optional<Path> toTable(String suggestedName);
+
     /** A workbook that is there. */
     Optional<Path> toOpen();
 
@@ -37,6 +40,13 @@ public interface FileChoice {
             @Override
             public Optional<Path> toExport(String suggestedName) {
                 FileChooser chooser = games("files.export");
+                chooser.setInitialFileName(suggestedName);
+                return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toTable(String suggestedName) {
+                FileChooser chooser = chooser("files.table", new FileChooser.ExtensionFilter("CSV", "*.csv", "*.CSV"));
                 chooser.setInitialFileName(suggestedName);
                 return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
             }

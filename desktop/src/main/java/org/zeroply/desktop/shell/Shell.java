@@ -720,6 +720,16 @@ public final class Shell extends StackPane {
                         chosen, target, count -> status.say(Texts.of("export.done", count, target.getFileName()))));
     }
 
+    /** Writes the chosen games, or all that are listed if at most one is chosen, as a table. */
+    private void chooseTable() {
+        List<Long> chosen = gamesView.chosen().size() > 1
+                ? gamesView.chosen()
+                : IntStream.range(0, games.games().size()).mapToObj(games::idAt).toList();
+        files.toTable(Texts.of("table.name"))
+                .ifPresent(target -> games.exportTable(
+                        chosen, target, count -> status.say(Texts.of("export.done", count, target.getFileName()))));
+    }
+
     private void listChanged() {
         long open = reading.gameIdProperty().get();
         if (open != 0) {
@@ -927,6 +937,7 @@ public final class Shell extends StackPane {
         add("command.setup", "Alt+S", null, this::setUp);
         add("command.import", "Shortcut+I", null, this::chooseImport);
         add("command.export", "Shortcut+E", Place.GAMES, () -> chooseExport(gamesView.chosen()));
+        add("command.table", null, Place.GAMES, this::chooseTable);
         add("command.find", "Shortcut+F", Place.GAMES, gamesView::focusFind);
         add("command.narrow", "Alt+F", Place.GAMES, gamesView::toggleFilter);
         add("command.pattern", "Alt+P", Place.GAMES, this::askPattern);

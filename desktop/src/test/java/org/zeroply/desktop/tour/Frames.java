@@ -65,10 +65,16 @@ public final class Frames {
         busyWhile("import, index and scrolling", this::isBusy, this::scroll);
         int[] left = {120};
         Stand.onStage(() -> {
-            stand.shell().openGame(stand.shell().games().idAt(50_000 % stand.shell().games().games().size()));
+            stand.shell()
+                    .openGame(stand.shell()
+                            .games()
+                            .idAt(50_000 % stand.shell().games().games().size()));
             return true;
         });
-        busyWhile("walking a game", () -> left[0]-- > 0, () -> stand.shell().reading().next());
+        busyWhile(
+                "walking a game",
+                () -> left[0]-- > 0,
+                () -> stand.shell().reading().next());
         Runtime runtime = Runtime.getRuntime();
         System.gc();
         System.out.printf(
@@ -108,10 +114,11 @@ public final class Frames {
             });
             Thread.sleep(STEP_MILLIS);
         }
-        double[] sorted = Stand.onStage(() ->
-                gaps.stream().mapToDouble(Double::doubleValue).sorted().toArray());
+        double[] sorted = Stand.onStage(
+                () -> gaps.stream().mapToDouble(Double::doubleValue).sorted().toArray());
         if (sorted.length > 20) {
-            long within = java.util.Arrays.stream(sorted).filter(gap -> gap <= 33.4).count();
+            long within =
+                    java.util.Arrays.stream(sorted).filter(gap -> gap <= 33.4).count();
             System.out.printf(
                     Locale.ROOT,
                     "%-30s %6.1f s  %d frames, %.1f of 100 within 33 ms, 95 of 100 within %.1f ms, longest %.0f ms%n",

@@ -5,8 +5,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import javafx.application.Platform;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
 import org.zeroply.store.GameSummary;
@@ -81,11 +83,96 @@ public final class Tour {
             Stand.onStage(() -> {
                 pad.clear();
                 stand.shell().reading().dismissRefusal();
-                stand.shell().runCommand("command.lamp");
                 return true;
             });
-            picture(stand, "lamp");
+            desk(stand);
         }
+    }
+
+    private static void run(Stand stand, String command) {
+        Stand.onStage(() -> {
+            stand.shell().runCommand(command);
+            return true;
+        });
+        stand.settle();
+    }
+
+    private static void fire(Stand stand, String query) {
+        Stand.onStage(() -> {
+            new FxRobot().lookup(query).queryAs(ButtonBase.class).fire();
+            return true;
+        });
+        stand.settle();
+    }
+
+    private static void escape(Stand stand) {
+        new FxRobot().push(KeyCode.ESCAPE);
+        stand.settle();
+    }
+
+    /** The desk around the game: editor, curtain, second window, playing out, guide, narrowing, large text, lamp. */
+    private void desk(Stand stand) {
+        var reading = stand.shell().reading();
+        run(stand, "command.setup");
+        picture(stand, "setup");
+        escape(stand);
+        run(stand, "command.curtain");
+        Stand.onStage(() -> {
+            reading.studentProperty().set("Ida");
+            reading.enter(
+                    reading.positionProperty().get().legalMoves().getFirst().toString());
+            reading.answer("it keeps everything guarded");
+            reading.enter(
+                    reading.positionProperty().get().legalMoves().getLast().toString());
+            return true;
+        });
+        picture(stand, "curtain");
+        run(stand, "command.curtain");
+        run(stand, "command.boardWindow");
+        Stand.picture(
+                Stand.onStage(
+                        () -> java.util.Objects.requireNonNull(stand.shell().boardWindow())
+                                .scene()
+                                .snapshot(null)),
+                target.resolve("second-window.png"));
+        run(stand, "command.boardWindow");
+        run(stand, "command.playout");
+        fire(stand, "#playout-begin");
+        picture(stand, "playing-out");
+        fire(stand, "#playout-draw");
+        fire(stand, "#playout-read");
+        run(stand, "command.shortcuts");
+        new FxRobot().push(KeyCode.DOWN);
+        picture(stand, "guide");
+        escape(stand);
+        run(stand, "command.places.games");
+        run(stand, "command.narrow");
+        run(stand, "command.pattern");
+        fire(stand, "#pattern-example-isolated");
+        picture(stand, "men-and-pawns");
+        fire(stand, "#pattern-find");
+        stand.await("the games", () -> stand.shell().games().narrowingProperty().get() != null);
+        picture(stand, "narrowed");
+        run(stand, "command.showAll");
+        run(stand, "command.narrow");
+        Stand.onStage(() -> {
+            stand.shell().openGame(stand.shell().games().idAt(5));
+            return true;
+        });
+        stand.settle();
+        Stand.onStage(() -> {
+            for (int i = 0; i < 30; i++) {
+                reading.next();
+            }
+            return true;
+        });
+        run(stand, "command.lamp");
+        picture(stand, "lamp");
+        for (int i = 0; i < 5; i++) {
+            run(stand, "command.larger");
+        }
+        run(stand, "command.lamp");
+        picture(stand, "large-text");
     }
 
     private void picture(Stand stand, String name) {
