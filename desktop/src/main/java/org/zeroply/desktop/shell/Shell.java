@@ -6,7 +6,6 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -22,9 +21,7 @@ import java.util.stream.IntStream;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
@@ -50,28 +47,20 @@ import org.zeroply.desktop.Traces;
 import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
-import org.zeroply.desktop.games.PatternForm;
 import org.zeroply.desktop.guide.GuideView;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
-import org.zeroply.desktop.setup.Draft;
-import org.zeroply.desktop.setup.SetupModel;
-import org.zeroply.desktop.setup.SetupSheet;
 import org.zeroply.gametree.Game;
-import org.zeroply.gametree.GameResult;
-import org.zeroply.gametree.Tags;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.store.GameSummary;
-import org.zeroply.store.ImportReport;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.store.WorkbookException;
@@ -87,6 +76,7 @@ public final class Shell extends StackPane {
     private final MachineSettings settings;
     private final FileChoice files;
     private final WorkbookDesk desk;
+    private final Forms forms;
     private final GamesModel games;
     private final ReadingModel reading;
     private final GamesView gamesView;
@@ -101,16 +91,14 @@ public final class Shell extends StackPane {
     private final List<Command> commands = new ArrayList<>();
     private Place place = Place.GAMES;
     private @Nullable Sheet failureSheet;
-    private @Nullable Draft leftDraft;
     private @Nullable BoardWindow boardWindow;
-    private String keptStudent = "";
 
     public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files, Host host) {
         this.workbook = workbook;
         this.background = background;
         this.settings = settings;
         this.files = files;
-        desk = new WorkbookDesk(workbook, background, files, host, new WorkbookDesk.Sheets() {
+        Sheets sheets = new Sheets() {
             @Override
             public Sheet show(String heading, Node content, List<Button> buttons) {
                 return Shell.this.show(heading, content, buttons);
@@ -120,9 +108,11 @@ public final class Shell extends StackPane {
             public void say(String text) {
                 Shell.this.say(text);
             }
-        });
+        };
+        desk = new WorkbookDesk(workbook, background, files, host, sheets);
         games = new GamesModel(workbook, background);
         reading = new ReadingModel(workbook, background);
+        forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
                 games,
                 new GamesView.Actions(
@@ -130,11 +120,11 @@ public final class Shell extends StackPane {
                         this::chooseImport,
                         this::chooseExport,
                         this::newGame,
-                        this::askPattern,
+                        forms::askPattern,
                         () -> reading().languageProperty().get()));
         readingView = new ReadingView(
                 reading,
-                new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), this::askScale, this::showGamesHere));
+                new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
@@ -144,8 +134,9 @@ public final class Shell extends StackPane {
         overlay.getChildren().add(field.list());
         getChildren().addAll(frame, overlay);
         defineCommands();
-        listen();
-        loadSettings();
+        listen(sheets);
+        new BookSettings(workbook, background, reading).begin();
+        applyLook();
         go(Place.GAMES);
         games.refresh();
         games.index();
@@ -255,9 +246,9 @@ public final class Shell extends StackPane {
 
     // ---- listening
 
-    private void listen() {
+    private void listen(Sheets sheets) {
         background.setOnFailure(this::failed);
-        games.setOnImported(this::imported);
+        games.setOnImported(report -> ImportSheet.show(report, sheets, Shell::copy));
         games.setOnListChanged(this::listChanged);
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
@@ -398,45 +389,6 @@ public final class Shell extends StackPane {
         return sheet;
     }
 
-    private void imported(ImportReport report) {
-        String said = Texts.of("import.summary", report.added(), report.alreadyThere());
-        status.say(report.file() + ": " + said);
-        boolean worthReading = report.faultCount() > 0
-                || report.skipped() > 0
-                || report.otherRemarks() > 0
-                || report.cancelled()
-                || report.added() == 0;
-        if (!worthReading) {
-            return;
-        }
-        List<String> lines = new ArrayList<>(List.of(said));
-        if (report.cancelled()) {
-            lines.add(Texts.of("import.cancelled"));
-        }
-        if (report.otherRemarks() > 0) {
-            lines.add(Texts.of("import.otherRemarks", report.otherRemarks()));
-        }
-        if (report.skipped() > 0) {
-            lines.add(Texts.of("import.skipped", report.skipped()));
-        }
-        if (report.faultCount() > 0) {
-            lines.add(Texts.of("import.faults", report.faultCount()));
-        }
-        Label summary = new Label(String.join("\n", lines));
-        TextArea faults = new TextArea(report.faults().stream()
-                .map(fault -> Texts.of("import.fault", fault.line(), fault.game(), fault.token(), fault.reason()))
-                .collect(Collectors.joining("\n")));
-        faults.setEditable(false);
-        faults.setWrapText(true);
-        faults.setPrefSize(620, report.faults().isEmpty() ? 0 : 260);
-        faults.setVisible(!report.faults().isEmpty());
-        faults.setManaged(!report.faults().isEmpty());
-        faults.setId("import-faults");
-        Button copy = new Button(Texts.of("failure.copy"));
-        copy.setOnAction(event -> copy(summary.getText() + "\n" + faults.getText()));
-        show(Texts.of("import.title", report.file()), new VBox(10, summary, faults), List.of(copy));
-    }
-
     private void showGuide() {
         GridPane grid = new GridPane();
         grid.getStyleClass().add("shortcuts");
@@ -465,98 +417,6 @@ public final class Shell extends StackPane {
         return label;
     }
 
-    private void askScale() {
-        ValueScale now = reading.scaleProperty().get();
-        GridPane form = form();
-        List<TextField> fields = new ArrayList<>();
-        List<String> names =
-                List.of("piece.PAWN", "piece.KNIGHT", "piece.BISHOP", "piece.ROOK", "piece.QUEEN", "scale.pair");
-        for (int i = 0; i < names.size(); i++) {
-            int value = i < 5 ? now.values().get(i) : now.bishopPair();
-            TextField input = new TextField(new org.zeroply.reading.Value.Hundredths(value).text());
-            input.setId("scale-" + i);
-            fields.add(input);
-            form.addRow(i, new Label(Texts.of(names.get(i))), input);
-        }
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
-        form.add(wrong, 0, names.size(), 2, 1);
-        Button use = new Button(Texts.of("scale.use"));
-        use.getStyleClass().add("primary");
-        use.setDefaultButton(true);
-        Sheet sheet = show(Texts.of("scale.title"), form, List.of(use));
-        use.setOnAction(event -> {
-            try {
-                List<Integer> values = fields.stream()
-                        .map(input -> hundredths(input.getText()))
-                        .toList();
-                setScale(ValueScale.custom(values.subList(0, 5), values.get(5)));
-                sheet.close();
-            } catch (IllegalArgumentException bad) {
-                wrong.setText(Texts.of("scale.wrong"));
-            }
-        });
-    }
-
-    private static int hundredths(String text) {
-        return new java.math.BigDecimal(text.strip().replace(',', '.'))
-                .movePointRight(2)
-                .setScale(0, java.math.RoundingMode.HALF_UP)
-                .intValueExact();
-    }
-
-    private void setScale(ValueScale scale) {
-        reading.scaleProperty().set(scale);
-    }
-
-    private static GridPane form() {
-        GridPane form = new GridPane();
-        form.getStyleClass().add("form");
-        return form;
-    }
-
-    private void askDetails() {
-        Game game = reading.gameProperty().get();
-        GridPane form = form();
-        List<String> tags = List.of("White", "Black", "Event", "Site", "Date", "Round");
-        List<TextField> fields = new ArrayList<>();
-        for (int i = 0; i < tags.size(); i++) {
-            TextField input = new TextField(game.tags().known(tags.get(i)));
-            input.setId("tag-" + tags.get(i));
-            input.setPrefWidth(300);
-            fields.add(input);
-            form.addRow(i, new Label(Texts.of("tag." + tags.get(i))), input);
-        }
-        ChoiceBox<GameResult> result = new ChoiceBox<>();
-        result.getItems().addAll(GameResult.values());
-        result.setValue(game.result());
-        result.setConverter(new javafx.util.StringConverter<>() {
-            @Override
-            public String toString(GameResult value) {
-                return Texts.of("result." + value);
-            }
-
-            @Override
-            public GameResult fromString(String text) {
-                return GameResult.OPEN;
-            }
-        });
-        form.addRow(tags.size(), new Label(Texts.of("tag.Result")), result);
-        Button keep = new Button(Texts.of("details.keep"));
-        keep.getStyleClass().add("primary");
-        keep.setDefaultButton(true);
-        Sheet sheet = show(Texts.of("details.title"), form, List.of(keep));
-        keep.setOnAction(event -> {
-            Tags next = game.tags();
-            for (int i = 0; i < tags.size(); i++) {
-                String text = fields.get(i).getText().strip();
-                next = text.isEmpty() ? next.without(tags.get(i)) : next.with(tags.get(i), text);
-            }
-            reading.details(new Game(next, reading.tree(), result.getValue()));
-            sheet.close();
-        });
-    }
-
     // ---- what commands do
 
     /** Opens a game of the list in Reading, where it came to what the list is narrowed to. */
@@ -569,80 +429,6 @@ public final class Shell extends StackPane {
     private void showGamesHere() {
         games.narrow(reading.positionProperty().get(), Texts.of("games.at", reading.currentName()));
         go(Place.GAMES);
-    }
-
-    /** Sets a position up, beginning from the one that is shown or from the draft that was left last. */
-    private void setUp() {
-        Draft start = place == Place.READING && reading.openProperty().get()
-                ? Draft.of(reading.positionProperty().get())
-                : leftDraft != null ? leftDraft : Draft.of(Position.START);
-        SetupModel model = new SetupModel(start);
-        SetupSheet content = new SetupSheet(model, reading.languageProperty().get());
-        Button use = new Button(Texts.of("setup.use"));
-        use.setId("setup-use");
-        use.getStyleClass().add("primary");
-        use.disableProperty().bind(model.positionProperty().isNull());
-        List<Button> buttons = new ArrayList<>(List.of(use));
-        Draft left = leftDraft;
-        if (left != null && !left.equals(start)) {
-            Button last = new Button(Texts.of("setup.last"));
-            last.setOnAction(event -> model.change(left));
-            buttons.addFirst(last);
-        }
-        model.draftProperty().subscribe((before, now) -> leftDraft = now);
-        Sheet sheet = show(Texts.of("setup.title"), content, buttons);
-        use.setOnAction(event -> {
-            Position position = model.positionProperty().get();
-            if (position != null) {
-                leftDraft = null;
-                sheet.close();
-                newFrom(position);
-            }
-        });
-        content.focusBoard();
-    }
-
-    /** Asks who plays and how long, then lets two people play the position out. */
-    private void askPlayOut() {
-        Position start = reading.openProperty().get() && place == Place.READING
-                ? reading.positionProperty().get()
-                : Position.START;
-        GridPane form = form();
-        List<TextField> fields = new ArrayList<>();
-        List<String> names = List.of("white", "black", "minutes", "increment");
-        for (int i = 0; i < names.size(); i++) {
-            TextField input =
-                    new TextField(settings.get("playout." + names.get(i), i == 2 ? "15" : i == 3 ? "10" : ""));
-            input.setId("playout-" + names.get(i));
-            fields.add(input);
-            form.addRow(i, new Label(Texts.of("playout." + names.get(i))), input);
-        }
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
-        form.add(wrong, 0, names.size(), 2, 1);
-        Button begin = new Button(Texts.of("playout.begin"));
-        begin.setId("playout-begin");
-        begin.getStyleClass().add("primary");
-        begin.setDefaultButton(true);
-        Sheet sheet = show(Texts.of("playout.title"), form, List.of(begin));
-        begin.setOnAction(event -> {
-            String minutes = fields.get(2).getText().strip();
-            String increment = fields.get(3).getText().strip();
-            if (!minutes.matches("[1-9]\\d{0,2}") || !increment.matches("\\d{1,3}")) {
-                wrong.setText(Texts.of("playout.wrong"));
-                return;
-            }
-            settings.set("playout.minutes", minutes);
-            settings.set("playout.increment", increment);
-            sheet.close();
-            playOut(
-                    start,
-                    new PlayOutModel.Terms(
-                            fields.get(0).getText(),
-                            fields.get(1).getText(),
-                            Duration.ofMinutes(Long.parseLong(minutes)),
-                            Duration.ofSeconds(Long.parseLong(increment))));
-        });
     }
 
     private void playOut(Position start, PlayOutModel.Terms terms) {
@@ -665,27 +451,12 @@ public final class Shell extends StackPane {
         view.focusBoard();
     }
 
-    private boolean isPlayingOut() {
-        return places.getChildren().getLast() instanceof PlayOutView;
+    private boolean isGameShown() {
+        return place == Place.READING && reading.openProperty().get();
     }
 
-    private void askPattern() {
-        PatternForm form = new PatternForm();
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
-        Button search = new Button(Texts.of("pattern.find"));
-        search.setId("pattern-find");
-        search.getStyleClass().add("primary");
-        search.setDefaultButton(true);
-        Sheet sheet = show(Texts.of("pattern.title"), new VBox(10, form, wrong), List.of(search));
-        search.setOnAction(event -> {
-            if (form.pattern().isEmpty()) {
-                wrong.setText(Texts.of("pattern.empty"));
-            } else {
-                games.narrow(form.pattern(), form.title());
-                sheet.close();
-            }
-        });
+    private boolean isPlayingOut() {
+        return places.getChildren().getLast() instanceof PlayOutView;
     }
 
     private void newGame() {
@@ -823,57 +594,6 @@ public final class Shell extends StackPane {
 
     // ---- settings
 
-    private void loadSettings() {
-        Language language = workbook.setting("language")
-                .flatMap(name -> java.util.Arrays.stream(Language.values())
-                        .filter(each -> each.name().equals(name))
-                        .findFirst())
-                .orElse(Language.ENGLISH);
-        reading.languageProperty().set(language);
-        workbook.setting("scale").ifPresent(this::readScale);
-        workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
-        reading.curtainProperty().subscribe(() -> {
-            String now = reading.studentProperty().get();
-            if (!now.equals(keptStudent)) {
-                keptStudent = now;
-                keepSetting("student", now);
-            }
-        });
-        reading.languageProperty().subscribe(chosen -> keepSetting("language", chosen.name()));
-        reading.scaleProperty().subscribe(chosen -> keepSetting("scale", scaleText(chosen)));
-        applyLook();
-    }
-
-    private void keepSetting(String name, String value) {
-        background.write(
-                () -> {
-                    workbook.setting(name, value);
-                    return true;
-                },
-                done -> {});
-    }
-
-    private static String scaleText(ValueScale scale) {
-        if (scale.equals(ValueScale.SCHOOLROOM)) {
-            return "schoolroom";
-        }
-        if (scale.equals(ValueScale.TWO_BISHOP)) {
-            return "two-bishop";
-        }
-        return scale.values().stream().map(String::valueOf).collect(Collectors.joining(" ")) + " " + scale.bishopPair();
-    }
-
-    private void readScale(String text) {
-        if (text.equals("two-bishop")) {
-            reading.scaleProperty().set(ValueScale.TWO_BISHOP);
-        } else if (text.matches("(\\d{1,5} ){5}\\d{1,5}")) {
-            List<Integer> numbers = java.util.Arrays.stream(text.split(" "))
-                    .map(Integer::valueOf)
-                    .toList();
-            reading.scaleProperty().set(ValueScale.custom(numbers.subList(0, 5), numbers.get(5)));
-        }
-    }
-
     private void applyLook() {
         MachineLook.apply(this, settings);
         if (boardWindow != null) {
@@ -934,13 +654,13 @@ public final class Shell extends StackPane {
         add("command.places.games", "Shortcut+1", null, () -> go(Place.GAMES));
         add("command.places.reading", "Shortcut+2", null, () -> go(Place.READING));
         add("command.newGame", "Shortcut+N", null, this::newGame);
-        add("command.setup", "Alt+S", null, this::setUp);
+        add("command.setup", "Alt+S", null, () -> forms.setUp(isGameShown()));
         add("command.import", "Shortcut+I", null, this::chooseImport);
         add("command.export", "Shortcut+E", Place.GAMES, () -> chooseExport(gamesView.chosen()));
         add("command.table", null, Place.GAMES, this::chooseTable);
         add("command.find", "Shortcut+F", Place.GAMES, gamesView::focusFind);
         add("command.narrow", "Alt+F", Place.GAMES, gamesView::toggleFilter);
-        add("command.pattern", "Alt+P", Place.GAMES, this::askPattern);
+        add("command.pattern", "Alt+P", Place.GAMES, forms::askPattern);
         add("command.showAll", "Alt+A", Place.GAMES, games::showAll);
         add("command.gamesHere", "Alt+G", Place.READING, this::showGamesHere);
         add("command.removeGames", null, Place.GAMES, () -> games.remove(gamesView.chosen()));
@@ -953,7 +673,7 @@ public final class Shell extends StackPane {
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
         addUnderCurtain("command.curtain", "Alt+C", this::toggleCurtain);
         addUnderCurtain("command.liftOne", "Alt+Right", reading::liftOne);
-        add("command.playout", "Alt+O", null, this::askPlayOut);
+        add("command.playout", "Alt+O", null, () -> forms.askPlayOut(isGameShown()));
         add("command.boardWindow", "F8", null, this::toggleBoardWindow);
         addUnderCurtain(
                 "command.flip",
@@ -977,11 +697,11 @@ public final class Shell extends StackPane {
                 () -> reading.delete(reading.nodeProperty().get()));
         add("command.note", "Alt+N", Place.READING, readingView::focusNote);
         addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
-        add("command.details", "Alt+D", Place.READING, this::askDetails);
+        add("command.details", "Alt+D", Place.READING, forms::askDetails);
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
         add("command.paste", "Shortcut+V", null, this::paste);
-        add("command.scale", null, Place.READING, this::askScale);
+        add("command.scale", null, Place.READING, forms::askScale);
         for (Language language : Language.values()) {
             Command command = Command.of(
                     Texts.of("command.language", language.title()),

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
 import java.util.function.LongConsumer;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
@@ -34,13 +33,6 @@ final class WorkbookDesk {
     private final FileChoice files;
     private final Host host;
     private final Sheets sheets;
-
-    /** Where sheets of paper are laid and short messages said. */
-    interface Sheets {
-        Sheet show(String heading, Node content, List<Button> buttons);
-
-        void say(String text);
-    }
 
     WorkbookDesk(Workbook workbook, Background background, FileChoice files, Host host, Sheets sheets) {
         this.workbook = workbook;

@@ -1,0 +1,73 @@
+package org.zeroply.desktop.shell;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.notation.Language;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.store.Workbook;
+
+/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain. */
+final class BookSettings {
+    private final Workbook workbook;
+    private final Background background;
+    private final ReadingModel reading;
+    private String keptStudent = "";
+
+    BookSettings(Workbook workbook, Background background, ReadingModel reading) {
+        this.workbook = workbook;
+        this.background = background;
+        this.reading = reading;
+    }
+
+    /** Takes the settings over and keeps each change from then on. */
+    void begin() {
+        Language language = workbook.setting("language")
+                .flatMap(name -> java.util.Arrays.stream(Language.values())
+                        .filter(each -> each.name().equals(name))
+                        .findFirst())
+                .orElse(Language.ENGLISH);
+        reading.languageProperty().set(language);
+        workbook.setting("scale").ifPresent(this::readScale);
+        workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
+        reading.curtainProperty().subscribe(() -> {
+            String now = reading.studentProperty().get();
+            if (!now.equals(keptStudent)) {
+                keptStudent = now;
+                keep("student", now);
+            }
+        });
+        reading.languageProperty().subscribe(chosen -> keep("language", chosen.name()));
+        reading.scaleProperty().subscribe(chosen -> keep("scale", scaleText(chosen)));
+    }
+
+    private void keep(String name, String value) {
+        background.write(
+                () -> {
+                    workbook.setting(name, value);
+                    return true;
+                },
+                done -> {});
+    }
+
+    private static String scaleText(ValueScale scale) {
+        if (scale.equals(ValueScale.SCHOOLROOM)) {
+            return "schoolroom";
+        }
+        if (scale.equals(ValueScale.TWO_BISHOP)) {
+            return "two-bishop";
+        }
+        return scale.values().stream().map(String::valueOf).collect(Collectors.joining(" ")) + " " + scale.bishopPair();
+    }
+
+    private void readScale(String text) {
+        if (text.equals("two-bishop")) {
+            reading.scaleProperty().set(ValueScale.TWO_BISHOP);
+        } else if (text.matches("(\\d{1,5} ){5}\\d{1,5}")) {
+            List<Integer> numbers = java.util.Arrays.stream(text.split(" "))
+                    .map(Integer::valueOf)
+                    .toList();
+            reading.scaleProperty().set(ValueScale.custom(numbers.subList(0, 5), numbers.get(5)));
+        }
+    }
+}
