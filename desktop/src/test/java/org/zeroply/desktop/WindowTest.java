@@ -138,8 +138,8 @@ class WindowTest {
             run(stand, "command.merge");
             stand.await("the report", () -> stand.scene().lookup("#merge-summary") != null);
             assertThat(((Label) stand.scene().lookup("#merge-summary")).getText())
-                    .startsWith("1 games were only there")
-                    .contains("1 were newer there");
+                    .isEqualTo(
+                            "One game was only there and is here now.\nOne game was newer there and was taken over.");
             stand.settle();
             assertThat(stand.workbook().game(id).tags().get("Annotator")).isEqualTo("the club");
             assertThat(stand.workbook().count()).isEqualTo(61);

@@ -165,8 +165,14 @@ final class WorkbookDesk {
     }
 
     private void show(MergeReport report, List<String> names, LongConsumer open) {
-        List<String> lines = new ArrayList<>(List.of(
-                Texts.of("merge.summary", report.added(), report.brought(), report.removed(), report.newerHere())));
+        List<String> lines = new ArrayList<>();
+        line(lines, "merge.added", report.added());
+        line(lines, "merge.brought", report.brought());
+        line(lines, "merge.removed", report.removed());
+        line(lines, "merge.newerHere", report.newerHere());
+        if (lines.isEmpty() && names.isEmpty()) {
+            lines.add(Texts.of("merge.nothing"));
+        }
         if (report.unreadable() > 0) {
             lines.add(Texts.of("merge.unreadable", report.unreadable()));
         }
@@ -196,6 +202,12 @@ final class WorkbookDesk {
             content.getChildren().addAll(heading, scroll);
         }
         sheet[0] = sheets.show(Texts.of("merge.title", report.file()), content, List.of());
+    }
+
+    private static void line(List<String> lines, String key, long count) {
+        if (count > 0) {
+            lines.add(Texts.of(key, count));
+        }
     }
 
     /**
