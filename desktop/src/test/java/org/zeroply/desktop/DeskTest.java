@@ -2,10 +2,8 @@ package org.zeroply.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
-import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
@@ -13,11 +11,8 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.guide.GuidePage;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
@@ -27,13 +22,7 @@ import org.zeroply.rules.Position;
 
 /** What a coach does at the desk: sets positions up, lets the curtain down, has two people play a position out. */
 @SuppressWarnings("NullAway.Init")
-class DeskTest {
-    @TempDir
-    Path folder;
-
-    private final FxRobot robot = new FxRobot();
-    private Stand stand;
-
+class DeskTest extends AtTheWindow {
     @BeforeEach
     void open() {
         stand = new Stand(folder, false, 1280, 800);
@@ -42,40 +31,6 @@ class DeskTest {
     @AfterEach
     void close() {
         stand.close();
-    }
-
-    private ReadingModel reading() {
-        return stand.shell().reading();
-    }
-
-    private void keys(KeyCode... codes) {
-        robot.push(codes);
-        stand.settle();
-    }
-
-    private void type(String text) {
-        robot.write(text, 0);
-        stand.settle();
-    }
-
-    private void fire(String query) {
-        Stand.onStage(() -> {
-            robot.lookup(query).queryAs(ButtonBase.class).fire();
-            return true;
-        });
-        stand.settle();
-    }
-
-    private void set(String query, String text) {
-        Stand.onStage(() -> {
-            robot.lookup(query).queryAs(TextInputControl.class).setText(text);
-            return true;
-        });
-        stand.settle();
-    }
-
-    private String text(String query) {
-        return Stand.onStage(() -> robot.lookup(query).queryAs(Label.class).getText());
     }
 
     private void openGame(String pgn) {

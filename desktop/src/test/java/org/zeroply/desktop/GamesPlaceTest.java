@@ -5,16 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
-import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.gametree.Tags;
@@ -23,13 +19,7 @@ import org.zeroply.store.GameSummary;
 
 /** The list of games at length: pages, order, narrowing down, and the field for everything. */
 @SuppressWarnings("NullAway.Init")
-class GamesPlaceTest {
-    @TempDir
-    Path folder;
-
-    private final FxRobot robot = new FxRobot();
-    private Stand stand;
-
+class GamesPlaceTest extends AtTheWindow {
     @BeforeEach
     void open() {
         stand = new Stand(folder, true, 1280, 800);
@@ -39,28 +29,6 @@ class GamesPlaceTest {
     @AfterEach
     void close() {
         stand.close();
-    }
-
-    private GamesModel games() {
-        return stand.shell().games();
-    }
-
-    private void keys(KeyCode... codes) {
-        robot.push(codes);
-        stand.settle();
-    }
-
-    private void type(String text) {
-        robot.write(text, 0);
-        stand.settle();
-    }
-
-    private void fire(String query) {
-        Stand.onStage(() -> {
-            robot.lookup(query).queryAs(ButtonBase.class).fire();
-            return true;
-        });
-        stand.settle();
     }
 
     private void awaitGames(int count) {

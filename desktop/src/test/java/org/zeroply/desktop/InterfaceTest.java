@@ -20,10 +20,7 @@ import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
 import org.zeroply.desktop.board.BoardView;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
@@ -32,13 +29,7 @@ import org.zeroply.rules.Square;
 
 /** The real window, driven by a robot as a coach would use it. */
 @SuppressWarnings("NullAway.Init")
-class InterfaceTest {
-    @TempDir
-    Path folder;
-
-    private final FxRobot robot = new FxRobot();
-    private Stand stand;
-
+class InterfaceTest extends AtTheWindow {
     @BeforeEach
     void open() {
         stand = new Stand(folder, false, 1280, 800);
@@ -67,30 +58,8 @@ class InterfaceTest {
     private void importMessy() throws IOException {
         Path file = Files.writeString(folder.resolve("messy.pgn"), MESSY);
         stand.answers().willImport(file);
-        press("#games-import");
+        fire("#games-import");
         stand.await("the report", () -> stand.scene().lookup("#import-faults") != null);
-    }
-
-    private void press(String query) {
-        Stand.onStage(() -> {
-            robot.lookup(query).queryAs(Button.class).fire();
-            return true;
-        });
-        stand.settle();
-    }
-
-    private void keys(KeyCode... codes) {
-        robot.push(codes);
-        stand.settle();
-    }
-
-    private void type(String text) {
-        robot.write(text, 0);
-        stand.settle();
-    }
-
-    private ReadingModel reading() {
-        return stand.shell().reading();
     }
 
     private String moves() {
@@ -164,7 +133,7 @@ class InterfaceTest {
         keys(KeyCode.SHORTCUT, KeyCode.DIGIT1);
         Path out = folder.resolve("out.pgn");
         stand.answers().willExport(out);
-        press("#games-export");
+        fire("#games-export");
         stand.await("the file", () -> Files.exists(out));
         stand.settle();
         try (InputStream in = Files.newInputStream(out)) {
@@ -188,7 +157,7 @@ class InterfaceTest {
     @Test
     void undoingAnImportEmptiesTheListAndRedoBringsItBack() throws IOException {
         importMessy();
-        press("#sheet-close");
+        fire("#sheet-close");
         keys(KeyCode.SHORTCUT, KeyCode.Z);
         stand.await("an empty list", () -> stand.shell().games().games().isEmpty());
         keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
@@ -279,5 +248,47 @@ class InterfaceTest {
                     .orElseThrow();
             return board.localToScreen(left + (square.file() + 0.5) * size, top + (7 - square.rank() + 0.5) * size);
         });
+    }
+
+    @Test
+    void aFileThatIsDroppedOnTheWindowIsTakenIn() throws IOException {
+        Path file = Files.writeString(folder.resolve("dropped.pgn"), MESSY);
+        Stand.onStage(() -> {
+            stand.shell().dropped(List.of(file.toFile()));
+            return true;
+        });
+        stand.await("the report", () -> stand.scene().lookup("#import-faults") != null);
+        assertThat(games().games()).hasSize(2);
+    }
+
+    @Test
+    void theWholeWayByMouse() throws IOException {
+        Path file = Files.writeString(folder.resolve("messy.pgn"), MESSY);
+        stand.answers().willImport(file);
+        robot.clickOn("#games-import");
+        stand.await("the report", () -> stand.scene().lookup("#import-faults") != null);
+        robot.clickOn("#sheet-close");
+        stand.settle();
+        robot.doubleClickOn("Tarn, Bastian");
+        stand.await("the game", () -> reading().openProperty().get());
+        stand.settle();
+        long id = Stand.onStage(() -> reading().gameIdProperty().get());
+        robot.clickOn("#rail-games");
+        robot.clickOn("#rail-reading");
+        stand.settle();
+        robot.clickOn(at(Square.D2));
+        robot.clickOn(at(Square.D4));
+        stand.settle();
+        assertThat(moves()).startsWith("1. e4 (1. d4)");
+        robot.clickOn("#note").write("by mouse and pen", 0);
+        robot.clickOn("#rail-games");
+        stand.settle();
+        assertThat(PgnWriter.movetext(stand.workbook().game(id).tree())).contains("(1. d4 {by mouse and pen})");
+        robot.clickOn("#games-narrow");
+        stand.settle();
+        robot.clickOn("#filter-player").write("rhea", 0);
+        stand.await("one game", () -> games().games().size() == 1);
+        robot.clickOn("#filter-clear");
+        stand.await("both games", () -> games().games().size() == 2);
     }
 }

@@ -6,11 +6,10 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Opening;
@@ -19,30 +18,16 @@ import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 /** The window and its workbooks: refused, copied, merged, restored, and a disk that goes away. */
-class WindowTest {
-    @TempDir
-    Path folder;
+class WindowTest extends AtTheWindow {
 
-    private final FxRobot robot = new FxRobot();
-
-    private Stand stand() throws IOException {
-        return new Stand(Files.createDirectories(folder.resolve("home")), true, 1280, 800);
+    @BeforeEach
+    void open() throws IOException {
+        stand = new Stand(Files.createDirectories(folder.resolve("home")), true, 1280, 800);
     }
 
-    private void fire(Stand stand, String query) {
-        Stand.onStage(() -> {
-            robot.lookup(query).queryAs(ButtonBase.class).fire();
-            return true;
-        });
-        stand.settle();
-    }
-
-    private static void run(Stand stand, String command) {
-        Stand.onStage(() -> {
-            stand.shell().runCommand(command);
-            return true;
-        });
-        stand.settle();
+    @AfterEach
+    void close() {
+        stand.close();
     }
 
     private static Workbook open(Path file) {
@@ -51,50 +36,45 @@ class WindowTest {
 
     @Test
     void aWorkbookThatIsOpenElsewhereIsRefusedAndACopyOffered() throws IOException {
-        try (Stand stand = stand()) {
-            Path other = folder.resolve("other.zeroply");
-            try (Workbook elsewhere = open(other)) {
-                ZeroPlyApp.fillWithSample(elsewhere);
-                Stand.onStage(() -> {
-                    stand.window().open(other);
-                    return true;
-                });
-                stand.await("the refusal", () -> stand.scene().lookup("#refused-copy") != null);
-                stand.answers().willOpen(folder.resolve("copy.zeroply"));
-                fire(stand, "#refused-copy");
-                stand.await("the copy", () -> stand.window().shell() != null);
-            }
-            assertThat(stand.workbook().file().getFileName()).hasToString("copy.zeroply");
-            assertThat(stand.workbook().count()).isEqualTo(60);
+        Path other = folder.resolve("other.zeroply");
+        try (Workbook elsewhere = open(other)) {
+            ZeroPlyApp.fillWithSample(elsewhere);
+            Stand.onStage(() -> {
+                stand.window().open(other);
+                return true;
+            });
+            stand.await("the refusal", () -> stand.scene().lookup("#refused-copy") != null);
+            stand.answers().willOpen(folder.resolve("copy.zeroply"));
+            fire("#refused-copy");
+            stand.await("the copy", () -> stand.window().shell() != null);
         }
+        assertThat(stand.workbook().file().getFileName()).hasToString("copy.zeroply");
+        assertThat(stand.workbook().count()).isEqualTo(60);
     }
 
     @Test
     void aDamagedWorkbookIsRescuedIntoANewOne() throws IOException {
-        try (Stand stand = stand()) {
-            Path damaged = folder.resolve("damaged.zeroply");
-            try (Workbook book = open(damaged)) {
-                ZeroPlyApp.fillWithSample(book);
-            }
-            byte[] bytes = Files.readAllBytes(damaged);
-            java.util.Arrays.fill(bytes, bytes.length / 2, bytes.length / 2 + 9_000, (byte) 0x5A);
-            Files.write(damaged, bytes);
-            Stand.onStage(() -> {
-                stand.window().open(damaged);
-                return true;
-            });
-            stand.await("the refusal", () -> stand.scene().lookup("#refused-rescue") != null);
-            stand.answers().willOpen(folder.resolve("rescued.zeroply"));
-            fire(stand, "#refused-rescue");
-            stand.await("the rescued workbook", () -> stand.window().shell() != null);
-            assertThat(stand.workbook().count()).isBetween(20L, 60L);
-            assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
+        Path damaged = folder.resolve("damaged.zeroply");
+        try (Workbook book = open(damaged)) {
+            ZeroPlyApp.fillWithSample(book);
         }
+        byte[] bytes = Files.readAllBytes(damaged);
+        java.util.Arrays.fill(bytes, bytes.length / 2, bytes.length / 2 + 9_000, (byte) 0x5A);
+        Files.write(damaged, bytes);
+        Stand.onStage(() -> {
+            stand.window().open(damaged);
+            return true;
+        });
+        stand.await("the refusal", () -> stand.scene().lookup("#refused-rescue") != null);
+        stand.answers().willOpen(folder.resolve("rescued.zeroply"));
+        fire("#refused-rescue");
+        stand.await("the rescued workbook", () -> stand.window().shell() != null);
+        assertThat(stand.workbook().count()).isBetween(20L, 60L);
+        assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
     }
 
     @Test
     void aDiskThatGoesAwayCostsNothing() throws IOException {
-        Stand stand = stand();
         Stand.onStage(() -> {
             stand.shell().openGame(stand.shell().games().idAt(0));
             return true;
@@ -109,7 +89,7 @@ class WindowTest {
         assertThat(((Label) stand.scene().lookup("#failure-text")).getText()).contains("disk has gone");
         Path saved = folder.resolve("saved.zeroply");
         stand.answers().willOpen(saved);
-        fire(stand, "#failure-elsewhere");
+        fire("#failure-elsewhere");
         stand.await("the copy", () -> {
             Workbook now = stand.window().workbook();
             return now != null && now.file().equals(saved);
@@ -118,76 +98,68 @@ class WindowTest {
         stand.settle();
         long id = Stand.onStage(() -> stand.shell().reading().gameIdProperty().get());
         assertThat(PgnWriter.movetext(stand.workbook().game(id).tree())).contains("typed while the disk was gone");
-        stand.close();
     }
 
     @Test
     void aCopyThatWasEditedAtTheClubIsMerged() throws IOException {
-        try (Stand stand = stand()) {
-            Path club = folder.resolve("club.zeroply");
-            stand.answers().willOpen(club);
-            run(stand, "command.copyWorkbook");
-            stand.await("the copy", () -> Files.exists(club));
-            stand.settle();
-            long id = Stand.onStage(() -> stand.shell().games().idAt(3));
-            try (Workbook there = open(club)) {
-                var game = there.game(id);
-                there.save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
-                there.add(org.zeroply.gametree.Game.empty(), "new");
-            }
-            run(stand, "command.merge");
-            stand.await("the report", () -> stand.scene().lookup("#merge-summary") != null);
-            assertThat(((Label) stand.scene().lookup("#merge-summary")).getText())
-                    .isEqualTo(
-                            "One game was only there and is here now.\nOne game was newer there and was taken over.");
-            stand.settle();
-            assertThat(stand.workbook().game(id).tags().get("Annotator")).isEqualTo("the club");
-            assertThat(stand.workbook().count()).isEqualTo(61);
+        Path club = folder.resolve("club.zeroply");
+        stand.answers().willOpen(club);
+        run("command.copyWorkbook");
+        stand.await("the copy", () -> Files.exists(club));
+        stand.settle();
+        long id = Stand.onStage(() -> stand.shell().games().idAt(3));
+        try (Workbook there = open(club)) {
+            var game = there.game(id);
+            there.save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
+            there.add(org.zeroply.gametree.Game.empty(), "new");
         }
+        run("command.merge");
+        stand.await("the report", () -> stand.scene().lookup("#merge-summary") != null);
+        assertThat(((Label) stand.scene().lookup("#merge-summary")).getText())
+                .isEqualTo("One game was only there and is here now.\nOne game was newer there and was taken over.");
+        stand.settle();
+        assertThat(stand.workbook().game(id).tags().get("Annotator")).isEqualTo("the club");
+        assertThat(stand.workbook().count()).isEqualTo(61);
     }
 
     @Test
     void oneGoesBackToABackupFromWithin() throws IOException {
-        try (Stand stand = stand()) {
-            stand.workbook().backUpDaily(Progress.SILENT, new Cancel());
-            long id = Stand.onStage(() -> stand.shell().games().idAt(0));
-            stand.workbook().remove(java.util.List.of(id), "remove");
-            run(stand, "command.backups");
-            stand.await("the list", () -> stand.scene().lookup("#backups") != null);
-            fire(stand, "#backups-restore");
-            stand.await("the backup", () -> stand.window().shell() != null);
-            assertThat(stand.workbook().count()).isEqualTo(60);
-            assertThat(stand.workbook().backups().list())
-                    .extracting(Backups.Backup::kind)
-                    .contains(Backups.Kind.BEFORE_RESTORE);
-        }
+        stand.workbook().backUpDaily(Progress.SILENT, new Cancel());
+        long id = Stand.onStage(() -> stand.shell().games().idAt(0));
+        stand.workbook().remove(java.util.List.of(id), "remove");
+        run("command.backups");
+        stand.await("the list", () -> stand.scene().lookup("#backups") != null);
+        fire("#backups-restore");
+        stand.await("the backup", () -> stand.window().shell() != null);
+        assertThat(stand.workbook().count()).isEqualTo(60);
+        assertThat(stand.workbook().backups().list())
+                .extracting(Backups.Backup::kind)
+                .contains(Backups.Kind.BEFORE_RESTORE);
     }
 
     @Test
     void somethingUnexpectedIsSaidCalmlyAndOneGoesOn() throws IOException {
-        try (Stand stand = stand()) {
-            Thread.UncaughtExceptionHandler before = Thread.getDefaultUncaughtExceptionHandler();
-            Thread.setDefaultUncaughtExceptionHandler(
-                    (thread, failure) -> stand.window().unexpected(failure));
-            try {
-                javafx.application.Platform.runLater(() -> {
-                    throw new IllegalStateException("nobody foresaw this");
-                });
-                stand.await("the message", () -> stand.scene().lookup("#failure-text") != null);
-            } finally {
-                Thread.setDefaultUncaughtExceptionHandler(before);
-            }
-            assertThat(((Label) stand.scene().lookup("#failure-text")).getText())
-                    .contains("nobody foresaw this")
-                    .contains("go on working");
-            robot.push(javafx.scene.input.KeyCode.ESCAPE);
-            stand.settle();
-            Stand.onStage(() -> {
-                stand.shell().openGame(stand.shell().games().idAt(0));
-                return true;
+        Thread.UncaughtExceptionHandler before = Thread.getDefaultUncaughtExceptionHandler();
+        Thread.setDefaultUncaughtExceptionHandler(
+                (thread, failure) -> stand.window().unexpected(failure));
+        try {
+            javafx.application.Platform.runLater(() -> {
+                throw new IllegalStateException("nobody foresaw this");
             });
-            stand.await("a game", () -> stand.shell().reading().openProperty().get());
+            stand.await("the message", () -> stand.scene().lookup("#failure-text") != null);
+        } finally {
+            Thread.setDefaultUncaughtExceptionHandler(before);
         }
+        assertThat(((Label) stand.scene().lookup("#failure-text")).getText())
+                .contains("nobody foresaw this")
+                .contains("go on working");
+        robot.push(javafx.scene.input.KeyCode.ESCAPE);
+        stand.settle();
+        Stand.onStage(() -> {
+            stand.shell().openGame(stand.shell().games().idAt(0));
+            return true;
+        });
+        stand.await("a game", () -> stand.shell().reading().openProperty().get());
         assertThat(Traces.of(new IllegalStateException("Brandt, Ida", new IOException("/home/someone"))))
                 .contains("IllegalStateException")
                 .contains("IOException")

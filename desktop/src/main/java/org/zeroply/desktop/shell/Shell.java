@@ -1,6 +1,7 @@
 package org.zeroply.desktop.shell;
 
 import java.io.ByteArrayInputStream;
+import java.io.File;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -269,12 +270,15 @@ public final class Shell extends StackPane {
             event.consume();
         });
         setOnDragDropped(event -> {
-            importFiles(event.getDragboard().getFiles().stream()
-                    .map(java.io.File::toPath)
-                    .toList());
+            dropped(event.getDragboard().getFiles());
             event.setDropCompleted(true);
             event.consume();
         });
+    }
+
+    /** Takes in files that were dropped on the window. */
+    public void dropped(List<File> fallen) {
+        importFiles(fallen.stream().map(File::toPath).toList());
     }
 
     private void shortcut(KeyEvent event) {

@@ -1,0 +1,76 @@
+package org.zeroply.desktop;
+
+import java.nio.file.Path;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.zeroply.desktop.games.GamesModel;
+import org.zeroply.desktop.reading.ReadingModel;
+
+/** A coach's hands and eyes at the real window, for tests of the interface. */
+@SuppressWarnings("NullAway.Init")
+abstract class AtTheWindow {
+    @TempDir
+    Path folder;
+
+    final FxRobot robot = new FxRobot();
+    Stand stand;
+
+    ReadingModel reading() {
+        return stand.shell().reading();
+    }
+
+    GamesModel games() {
+        return stand.shell().games();
+    }
+
+    void keys(KeyCode... codes) {
+        robot.push(codes);
+        stand.settle();
+    }
+
+    void type(String text) {
+        robot.write(text, 0);
+        stand.settle();
+    }
+
+    /** Presses a button, wherever it is. */
+    void fire(String query) {
+        Stand.onStage(() -> {
+            robot.lookup(query).queryAs(ButtonBase.class).fire();
+            return true;
+        });
+        stand.settle();
+    }
+
+    void run(String command) {
+        Stand.onStage(() -> {
+            stand.shell().runCommand(command);
+            return true;
+        });
+        stand.settle();
+    }
+
+    void focus(String query) {
+        Stand.onStage(() -> {
+            robot.lookup(query).query().requestFocus();
+            return true;
+        });
+        stand.settle();
+    }
+
+    void set(String query, String text) {
+        Stand.onStage(() -> {
+            robot.lookup(query).queryAs(TextInputControl.class).setText(text);
+            return true;
+        });
+        stand.settle();
+    }
+
+    String text(String query) {
+        return Stand.onStage(() -> robot.lookup(query).queryAs(Label.class).getText());
+    }
+}
