@@ -105,6 +105,31 @@ public final class Board {
         return men[square];
     }
 
+    /** The side to move as the hot loops have it: 0 White, 1 Black. */
+    public int side() {
+        return side;
+    }
+
+    /** All men of a side (0 White, 1 Black). */
+    public long all(int of) {
+        return sides[of];
+    }
+
+    /** The men of a side (0 White, 1 Black) and a type (0 pawn to 5 king). */
+    public long men(int of, int type) {
+        return sides[of] & types[type];
+    }
+
+    /** The men of a type (0 pawn to 5 king) of both sides. */
+    public long type(int type) {
+        return types[type];
+    }
+
+    /** The castling rights as four bits, see the layout above. */
+    public int rights() {
+        return rights;
+    }
+
     /** The key of this position: equal positions in the sense of the repetition rule have equal keys. */
     public long key() {
         return key;
@@ -115,7 +140,8 @@ public final class Board {
         return halfmoves;
     }
 
-    int kingSquare(int of) {
+    /** Where the king of a side (0 White, 1 Black) stands. */
+    public int kingSquare(int of) {
         return Long.numberOfTrailingZeros(sides[of] & types[5]);
     }
 
@@ -150,7 +176,7 @@ public final class Board {
     // ---- attacks
 
     /** Whether a side attacks a square when these squares are occupied; men of that side outside them do not count. */
-    boolean attacked(int square, int by, long occupied) {
+    public boolean attacked(int square, int by, long occupied) {
         long attackers = sides[by] & occupied;
         if ((Attacks.pawn(by ^ 1, square) & attackers & types[0]) != 0
                 || (Attacks.knight(square) & attackers & types[1]) != 0
@@ -206,6 +232,26 @@ public final class Board {
     /** Writes the legal moves into the buffer and says how many there are. */
     public int legalMoves(int[] buffer) {
         return MoveGenerator.generate(this, buffer);
+    }
+
+    /** Writes the legal captures and the promotions to a queen into the buffer and says how many there are. */
+    public int legalCaptures(int[] buffer) {
+        return MoveGenerator.generateCaptures(this, buffer);
+    }
+
+    /** How many legal moves there are. */
+    public int countLegalMoves() {
+        return MoveGenerator.count(this);
+    }
+
+    /** The men of the side to move that stand alone between the enemy king and a line piece of their own side. */
+    public long discoverers() {
+        return MoveGenerator.shields(this, side, kingSquare(side ^ 1), occupied(), side);
+    }
+
+    /** The men of a side that shield its king from an enemy line piece. */
+    public long pinned(int of) {
+        return MoveGenerator.pinned(this, of, kingSquare(of), occupied());
     }
 
     /** The code of a move if it is legal here, else -1. */

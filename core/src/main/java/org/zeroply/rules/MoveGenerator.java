@@ -21,22 +21,45 @@ final class MoveGenerator {
 
     /** The own men that stand alone between the king and an enemy line piece. */
     static long pinned(Board board, int us, int king, long occupied) {
-        long them = board.sides[us ^ 1];
-        long snipers = them
+        return shields(board, us ^ 1, king, occupied, us);
+    }
+
+    /** The men of one side that stand alone between a king and a line piece of the sniping side. */
+    static long shields(Board board, int sniping, int king, long occupied, int of) {
+        long snipers = board.sides[sniping]
                 & (Attacks.rookRays(king) & (board.types[3] | board.types[4])
                         | Attacks.bishopRays(king) & (board.types[2] | board.types[4]));
-        long pinned = 0;
+        long shields = 0;
         while (snipers != 0) {
             long shield = Attacks.between(king, Long.numberOfTrailingZeros(snipers)) & occupied;
             if (shield != 0 && (shield & shield - 1) == 0) {
-                pinned |= shield & board.sides[us];
+                shields |= shield & board.sides[of];
             }
             snipers &= snipers - 1;
         }
-        return pinned;
+        return shields;
     }
 
     static int generate(Board board, int[] moves) {
+        return generate(board, moves, ~0L, ~0L);
+    }
+
+    /** The captures, en passant included, and the promotions to a queen. */
+    static int generateCaptures(Board board, int[] moves) {
+        long enemy = board.sides[board.side ^ 1];
+        int n = generate(board, moves, enemy, enemy | RANK_1 | RANK_8);
+        int kept = 0;
+        for (int i = 0; i < n; i++) {
+            int kind = Board.kind(moves[i]);
+            if (kind < Board.PROMOTION || kind == Board.PROMOTION + 3) {
+                moves[kept++] = moves[i];
+            }
+        }
+        return kept;
+    }
+
+    /** The legal moves of pieces and king onto some squares and of pawns onto others; castling only if all are wanted. */
+    private static int generate(Board board, int[] moves, long wanted, long wantedOfPawns) {
         int us = board.side;
         int them = us ^ 1;
         long[] types = board.types;
@@ -46,7 +69,7 @@ final class MoveGenerator {
         int king = Long.numberOfTrailingZeros(own & types[5]);
         int n = 0;
 
-        long steps = Attacks.king(king) & ~own;
+        long steps = Attacks.king(king) & ~own & wanted;
         long withoutKing = occupied ^ 1L << king;
         while (steps != 0) {
             int to = Long.numberOfTrailingZeros(steps);
@@ -63,10 +86,12 @@ final class MoveGenerator {
                 return n;
             }
             target = Attacks.between(king, Long.numberOfTrailingZeros(checkers)) | checkers;
-        } else if (board.rights != 0) {
+        } else if (board.rights != 0 && wanted == ~0L) {
             n = castling(board, moves, n, us, occupied);
         }
         long pinned = pinned(board, us, king, occupied);
+        long pawnTarget = target & wantedOfPawns;
+        target &= wanted;
 
         long knights = own & types[1] & ~pinned;
         while (knights != 0) {
@@ -94,7 +119,7 @@ final class MoveGenerator {
             n = add(moves, n, from, to);
             straight &= straight - 1;
         }
-        return pawns(board, moves, n, us, king, own & types[0], pinned, enemy, ~occupied, target);
+        return pawns(board, moves, n, us, king, own & types[0], pinned, enemy, ~occupied, pawnTarget);
     }
 
     private static int pawns(

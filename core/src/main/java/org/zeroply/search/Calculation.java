@@ -1,0 +1,28 @@
+package org.zeroply.search;
+
+import java.util.List;
+import org.zeroply.rules.Position;
+
+/**
+ * What has been calculated of a position so far.
+ *
+ * @param lines the best first, in the eyes of the side to move; none if there is no legal move or nothing was found yet
+ * @param depth the last depth that was finished for every line, in half-moves
+ * @param nodes positions looked at by all threads
+ * @param millis time since the calculation began
+ * @param complete whether it ended by its limit or because nothing is left to find, rather than by being cancelled
+ */
+public record Calculation(
+        Position position, List<CalculatedLine> lines, int depth, long nodes, long millis, boolean complete) {
+    public Calculation {
+        lines = List.copyOf(lines);
+    }
+
+    /** The verdict of the position: of its best line, or of the board as it stands if there is no move. */
+    public Verdict verdict() {
+        if (!lines.isEmpty()) {
+            return lines.getFirst().verdict();
+        }
+        return position.isCheckmate() ? Verdict.mated(position.sideToMove()) : Verdict.DRAWN;
+    }
+}
