@@ -24,6 +24,7 @@ import org.openjdk.jmh.runner.options.ChainedOptionsBuilder;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
+import org.zeroply.bench.calc.CalcBench;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.reading.Ledger;
@@ -103,6 +104,9 @@ public class Bench {
         }
         if (arguments.length == 3 && arguments[0].equals("collection")) {
             BigCollection.write(Path.of(arguments[1]), Integer.parseInt(arguments[2]));
+            return;
+        }
+        if (arguments.length > 0 && CalcBench.run(arguments)) {
             return;
         }
         ChainedOptionsBuilder options = new OptionsBuilder()

@@ -145,8 +145,7 @@ public final class Calculator implements Analyst {
         }
 
         private Searcher searcher(BooleanSupplier stop) {
-            Searcher searcher =
-                    new Searcher(question.position().board(), before, weights, table, without, stop);
+            Searcher searcher = new Searcher(question.position().board(), before, weights, table, without, stop);
             searcher.rootMoves(rootMoves);
             return searcher;
         }
@@ -221,7 +220,8 @@ public final class Calculator implements Analyst {
 
             /** A move that comes to a place leaves the place it had at the depth before. */
             private void keep(int place, Searcher.Found line, int depth) {
-                found.removeIf(kept -> found.indexOf(kept) >= place && kept.move().equals(line.moves().getFirst()));
+                found.removeIf(kept -> found.indexOf(kept) >= place
+                        && kept.move().equals(line.moves().getFirst()));
                 found.add(place, new Kept(line, depth));
                 while (found.size() > wanted) {
                     found.removeLast();
@@ -246,8 +246,8 @@ public final class Calculator implements Analyst {
             }
 
             private CalculatedLine line(Kept kept) {
-                Verdict verdict = Verdict.of(
-                        kept.line().value(), question.position().sideToMove(), weights.scale());
+                Verdict verdict =
+                        Verdict.of(kept.line().value(), question.position().sideToMove(), weights.scale());
                 return new CalculatedLine(kept.line().moves(), verdict, kept.depth());
             }
         }

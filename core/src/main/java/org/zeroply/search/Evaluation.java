@@ -362,9 +362,8 @@ public final class Evaluation {
         int enemyKing = board.kingSquare(them);
         long ring = Attacks.king(enemyKing);
         long zone = ring | 1L << enemyKing | (them == 0 ? ring << 8 : ring >>> 8);
-        long guardedPosts = hits[side][0]
-                & ~ahead3(enemyPawns, them)
-                & (side == 0 ? 0x0000FFFFFF000000L : 0x000000FFFFFF0000L);
+        long guardedPosts =
+                hits[side][0] & ~ahead3(enemyPawns, them) & (side == 0 ? 0x0000FFFFFF000000L : 0x000000FFFFFF0000L);
         long pinned = board.pinned(side);
         int king = board.kingSquare(side);
         int score = 0;
@@ -373,13 +372,12 @@ public final class Evaluation {
             for (long rest = board.men(side, type); rest != 0; rest &= rest - 1) {
                 int square = Long.numberOfTrailingZeros(rest);
                 long bit = 1L << square;
-                long reach =
-                        switch (type) {
-                            case KNIGHT -> Attacks.knight(square);
-                            case BISHOP -> Attacks.bishop(square, occupied ^ board.men(side, QUEEN));
-                            case ROOK -> Attacks.rook(square, occupied ^ board.men(side, QUEEN) ^ board.men(side, ROOK));
-                            default -> Attacks.queen(square, occupied);
-                        };
+                long reach = switch (type) {
+                    case KNIGHT -> Attacks.knight(square);
+                    case BISHOP -> Attacks.bishop(square, occupied ^ board.men(side, QUEEN));
+                    case ROOK -> Attacks.rook(square, occupied ^ board.men(side, QUEEN) ^ board.men(side, ROOK));
+                    default -> Attacks.queen(square, occupied);
+                };
                 if ((pinned & bit) != 0) {
                     reach &= Attacks.line(king, square);
                 }
@@ -479,7 +477,8 @@ public final class Evaluation {
         if (board.men(them, QUEEN) == 0) {
             sum += Weights.middlegame(w[DANGER_NO_QUEEN]);
         }
-        sum += Weights.middlegame(w[DANGER_NO_COVER]) * openFiles(board, king, side) + Weights.middlegame(w[DANGER_BASE]);
+        sum += Weights.middlegame(w[DANGER_NO_COVER]) * openFiles(board, king, side)
+                + Weights.middlegame(w[DANGER_BASE]);
         if (sum <= 0) {
             return 0;
         }
@@ -509,7 +508,9 @@ public final class Evaluation {
         // A man guarded by a pawn is only worth hitting by something cheaper.
         long open = targets & ~hits[them][0];
         long minors = hits[side][KNIGHT] | hits[side][BISHOP];
-        for (long rest = minors & (open | targets & (board.type(ROOK) | board.type(QUEEN))); rest != 0; rest &= rest - 1) {
+        for (long rest = minors & (open | targets & (board.type(ROOK) | board.type(QUEEN)));
+                rest != 0;
+                rest &= rest - 1) {
             score += w[MINOR_HITS + type(board, rest)];
         }
         for (long rest = hits[side][ROOK] & (open | targets & board.type(QUEEN)); rest != 0; rest &= rest - 1) {

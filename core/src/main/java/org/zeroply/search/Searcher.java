@@ -79,6 +79,10 @@ final class Searcher {
     private final int[] evaluations = new int[MAX_PLY + 2];
     private final int[] squares = new int[MAX_PLY + 2];
     private final int[] excluded = new int[MAX_PLY + 2];
+    /** By ply: the squares from which a man of each type gives check, and those who give it by stepping aside. */
+    private final long[][] checkFrom = new long[MAX_PLY + 2][6];
+
+    private final long[] discoverers = new long[MAX_PLY + 2];
     private final int[][] killers = new int[MAX_PLY + 2][2];
 
     /** By ply: piece code times 64 plus target of the move made there, 0 for a pass. */
@@ -103,13 +107,7 @@ final class Searcher {
      * @param before keys of the positions of the game before this one, oldest first
      * @param stop asked every thousand nodes or so
      */
-    Searcher(
-            Board root,
-            long[] before,
-            Weights weights,
-            Table table,
-            Set<Technique> without,
-            BooleanSupplier stop) {
+    Searcher(Board root, long[] before, Weights weights, Table table, Set<Technique> without, BooleanSupplier stop) {
         board = root;
         evaluation = new Evaluation(weights);
         this.table = table;
@@ -155,8 +153,9 @@ final class Searcher {
     void rootMoves(int[] wanted) {
         rootMoves = wanted.clone();
         long known = tableOn ? table.find(board.key()) : Table.NOTHING;
-        scoreMoves(rootMoves, rootMoves.length, known == Table.NOTHING ? 0 : Table.move(known), 0);
-        for (int i = 0; i < rootMoves.length; i++) {
+        boolean found = known != Table.NOTHING && bring(Table.move(known), rootMoves, order[0], rootMoves.length);
+        scoreMoves(rootMoves, found ? 1 : 0, rootMoves.length, 0);
+        for (int i = found ? 1 : 0; i < rootMoves.length; i++) {
             pick(rootMoves, order[0], i, rootMoves.length);
         }
     }
@@ -237,13 +236,14 @@ final class Searcher {
         int best = -INFINITE;
         int bestMove = 0;
         boolean inCheck = board.inCheck();
+        prepareChecks(0);
         evaluations[0] = inCheck ? NO_VALUE : evaluation.of(board, squares[0]);
         lineLength[0] = 0;
         int count = rootMoves.length;
         for (int i = from; i < count; i++) {
             int move = rootMoves[i];
             boolean quiet = isQuiet(move);
-            boolean check = givesCheck(move);
+            boolean check = givesCheck(move, 0);
             make(move, 0);
             int value;
             int next = depth - 1 + (extensions && check && depth < 12 ? 1 : 0);
@@ -360,7 +360,10 @@ final class Searcher {
         }
 
         if (!principal && !inCheck && skip == 0 && Math.abs(beta) < MATE_BOUND) {
-            if (staticBound && depth <= 7 && estimate - 75 * depth + (improving ? 60 : 0) >= beta && estimate < MATE_BOUND) {
+            if (staticBound
+                    && depth <= 7
+                    && estimate - 75 * depth + (improving ? 60 : 0) >= beta
+                    && estimate < MATE_BOUND) {
                 return estimate;
             }
             if (staticBound && depth <= 2 && estimate + 220 + 180 * depth < alpha) {
@@ -382,7 +385,6 @@ final class Searcher {
         if (count == 0) {
             return inCheck ? ply - MATE : 0;
         }
-        scoreMoves(buffer, count, tableMove, ply);
         int extendSingle = extensions && inCheck && count == 1 && ply < 2 * rootDepth ? 1 : 0;
         int best = -INFINITE;
         int bestMove = 0;
@@ -390,27 +392,38 @@ final class Searcher {
         int capturesTried = 0;
         int[] triedHere = tried[ply];
         boolean nearMate = Math.abs(alpha) >= MATE_BOUND;
-        long discoverers = board.discoverers();
+        boolean scored = !bring(tableMove, buffer, order[ply], count);
+        if (scored) {
+            scoreMoves(buffer, 0, count, ply);
+        }
+        boolean skipQuiets = false;
+        prepareChecks(ply);
         for (int i = 0; i < count; i++) {
-            int move = pick(buffer, order[ply], i, count);
+            if (i > 0 && !scored) {
+                scoreMoves(buffer, 1, count, ply);
+                scored = true;
+            }
+            int move = skipQuiets || i == 0 && !scored ? buffer[i] : pick(buffer, order[ply], i, count);
             if (move == skip) {
                 continue;
             }
             boolean quiet = isQuiet(move);
-            boolean check = givesCheck(move, discoverers);
+            boolean check = givesCheck(move, ply);
             int extension = extendSingle;
 
             if (best > -MATE_BOUND && ply > 0) {
                 if (quiet && !check && !inCheck) {
-                    int lateDepth = Math.max(
-                            0, depth - REDUCTION[Math.min(depth, 63)][Math.min(i, 63)]);
+                    int lateDepth = Math.max(0, depth - REDUCTION[Math.min(depth, 63)][Math.min(i, 63)]);
                     if (latePruning && depth <= 7 && quietsTried >= (3 + depth * depth) / (improving ? 1 : 2)) {
+                        skipQuiets = true;
                         continue;
                     }
                     if (futility && lateDepth <= 6 && still + 90 + 85 * lateDepth <= alpha && !nearMate) {
                         continue;
                     }
-                    if (exchangePruning && lateDepth <= 7 && !FastExchange.atLeast(board, move, -22 * lateDepth * lateDepth)) {
+                    if (exchangePruning
+                            && lateDepth <= 7
+                            && !FastExchange.atLeast(board, move, -22 * lateDepth * lateDepth)) {
                         continue;
                     }
                 } else if (exchangePruning
@@ -436,13 +449,14 @@ final class Searcher {
                     && Table.depth(known) >= depth - 3) {
                 int target = tableValue - 2 * depth;
                 excluded[ply] = move;
-                int[] keptMoves = buffer.clone();
-                int[] keptOrder = order[ply].clone();
                 int value = search(target - 1, target, (depth - 1) / 2, ply, expectCut);
                 excluded[ply] = 0;
-                System.arraycopy(keptMoves, 0, buffer, 0, count);
-                System.arraycopy(keptOrder, 0, order[ply], 0, count);
                 lineLength[ply] = ply;
+                // The same ply was searched without this move, so its buffers are filled again.
+                board.legalMoves(buffer);
+                bring(move, buffer, order[ply], count);
+                scored = false;
+                prepareChecks(ply);
                 if (value < target) {
                     extension = 1;
                 } else if (target >= beta) {
@@ -461,7 +475,10 @@ final class Searcher {
                 value = -search(-beta, -alpha, next, ply + 1, !principal && !expectCut);
             } else {
                 int reduced = next;
-                if (lateReduction && depth >= 3 && i >= (principal ? 3 : 2) && (quiet || order[ply][i] < GOOD_CAPTURE)) {
+                if (lateReduction
+                        && depth >= 3
+                        && i >= (principal ? 3 : 2)
+                        && (quiet || order[ply][i] < GOOD_CAPTURE)) {
                     int less = REDUCTION[Math.min(depth, 63)][Math.min(i, 63)];
                     if (!quiet) {
                         less--;
@@ -613,9 +630,10 @@ final class Searcher {
                 return best;
             }
             alpha = Math.max(alpha, best);
-            count = depth == 0 ? capturesAndChecks(buffer) : board.legalCaptures(buffer);
+            prepareChecks(ply);
+            count = depth == 0 ? capturesAndChecks(buffer, ply) : board.legalCaptures(buffer);
         }
-        scoreMoves(buffer, count, tableMove, ply);
+        scoreMoves(buffer, bring(tableMove, buffer, order[ply], count) ? 1 : 0, count, ply);
         int bestMove = 0;
         int margin = still + 160;
         for (int i = 0; i < count; i++) {
@@ -625,12 +643,12 @@ final class Searcher {
                 if (!quiet && futility && Math.abs(alpha) < MATE_BOUND && Board.kind(move) < Board.PROMOTION) {
                     int taken = board.codeAt(Board.to(move));
                     int reachable = margin + FastExchange.VALUE[taken == 0 ? 0 : (taken - 1) % 6];
-                    if (reachable <= alpha && !givesCheck(move)) {
+                    if (reachable <= alpha && !givesCheck(move, ply)) {
                         best = Math.max(best, reachable);
                         continue;
                     }
                 }
-                if (exchangePruning && !FastExchange.atLeast(board, move, 0)) {
+                if (exchangePruning && isLosing(move, quiet, order[ply][i])) {
                     continue;
                 }
             } else if (best > -MATE_BOUND && isQuiet(move) && i > 3) {
@@ -661,16 +679,19 @@ final class Searcher {
         return best;
     }
 
-    private int capturesAndChecks(int[] buffer) {
+    /** Whether the exchange loses; for captures the order has already asked. */
+    private boolean isLosing(int move, boolean quiet, int score) {
+        return exchangeOrder && !quiet ? score < GOOD_CAPTURE : !FastExchange.atLeast(board, move, 0);
+    }
+
+    private int capturesAndChecks(int[] buffer, int ply) {
         int all = board.legalMoves(buffer);
-        long discoverers = board.discoverers();
         int kept = 0;
         for (int i = 0; i < all; i++) {
             int move = buffer[i];
             int kind = Board.kind(move);
-            boolean wanted = kind >= Board.PROMOTION
-                    ? kind == Board.PROMOTION + 3
-                    : !isQuiet(move) || givesCheck(move, discoverers);
+            boolean wanted =
+                    kind >= Board.PROMOTION ? kind == Board.PROMOTION + 3 : !isQuiet(move) || givesCheck(move, ply);
             if (wanted) {
                 buffer[kept++] = move;
             }
@@ -767,34 +788,40 @@ final class Searcher {
         return board.codeAt(Board.to(move)) == 0 && kind != Board.EN_PASSANT && kind != Board.PROMOTION + 3;
     }
 
-    private boolean givesCheck(int move) {
-        return givesCheck(move, board.discoverers());
+    /** Works out for a ply what {@link #givesCheck} needs. */
+    private void prepareChecks(int ply) {
+        int us = board.side();
+        int king = board.kingSquare(us ^ 1);
+        long occupied = board.occupied();
+        long[] from = checkFrom[ply];
+        from[0] = Attacks.pawn(us ^ 1, king);
+        from[1] = Attacks.knight(king);
+        from[2] = Attacks.bishop(king, occupied);
+        from[3] = Attacks.rook(king, occupied);
+        from[4] = from[2] | from[3];
+        discoverers[ply] = board.discoverers();
     }
 
-    private boolean givesCheck(int move, long discoverers) {
+    private boolean givesCheck(int move, int ply) {
         int from = Board.from(move);
         int to = Board.to(move);
         int kind = Board.kind(move);
-        int king = board.kingSquare(board.side() ^ 1);
-        if ((discoverers & 1L << from) != 0 && (Attacks.line(king, from) & 1L << to) == 0) {
+        int type = kind >= Board.PROMOTION ? kind - Board.PROMOTION + 1 : (board.codeAt(from) - 1) % 6;
+        if ((checkFrom[ply][type] & 1L << to) != 0) {
             return true;
         }
-        if (kind == Board.EN_PASSANT || kind == Board.CASTLING) {
-            board.make(move);
-            boolean check = board.inCheck();
-            board.unmake(move);
-            return check;
+        if ((discoverers[ply] & 1L << from) != 0
+                && (Attacks.line(board.kingSquare(board.side() ^ 1), from) & 1L << to) == 0) {
+            return true;
         }
-        int type = kind >= Board.PROMOTION ? kind - Board.PROMOTION + 1 : (board.codeAt(from) - 1) % 6;
-        long target = 1L << king;
-        return switch (type) {
-            case 0 -> (Attacks.pawn(board.side(), to) & target) != 0;
-            case 1 -> (Attacks.knight(to) & target) != 0;
-            case 2 -> (Attacks.bishop(to, board.occupied() ^ 1L << from) & target) != 0;
-            case 3 -> (Attacks.rook(to, board.occupied() ^ 1L << from) & target) != 0;
-            case 4 -> (Attacks.queen(to, board.occupied() ^ 1L << from) & target) != 0;
-            default -> false;
-        };
+        if (kind < Board.CASTLING) {
+            return false;
+        }
+        // Castling, en passant and promotion change more of the board than one square: they are tried out.
+        board.make(move);
+        boolean check = board.inCheck();
+        board.unmake(move);
+        return check;
     }
 
     // ---- the order of moves
@@ -805,17 +832,29 @@ final class Searcher {
     private static final int COUNTER = 1 << 24;
     private static final int BAD_CAPTURE = -(1 << 26);
 
-    private void scoreMoves(int[] buffer, int count, int tableMove, int ply) {
+    /** Puts the move of the table first, so that the others need no order if it is enough; false if it is not there. */
+    private static boolean bring(int move, int[] buffer, int[] scores, int count) {
+        if (move == 0) {
+            return false;
+        }
+        for (int i = 0; i < count; i++) {
+            if (buffer[i] == move) {
+                buffer[i] = buffer[0];
+                buffer[0] = move;
+                scores[0] = TABLE_FIRST;
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private void scoreMoves(int[] buffer, int first, int count, int ply) {
         int[] scores = order[ply];
-        int first = killers[ply][0];
+        int killer = killers[ply][0];
         int second = killers[ply][1];
         int counter = counterOn ? counters[made[ply]] : 0;
-        for (int i = 0; i < count; i++) {
+        for (int i = first; i < count; i++) {
             int move = buffer[i];
-            if (move == tableMove) {
-                scores[i] = TABLE_FIRST;
-                continue;
-            }
             int kind = Board.kind(move);
             int code = board.codeAt(Board.from(move));
             if (!isQuiet(move)) {
@@ -831,7 +870,7 @@ final class Searcher {
                 scores[i] = (good ? GOOD_CAPTURE : exchangeOrder ? BAD_CAPTURE : 0) + value;
             } else if (kind >= Board.PROMOTION) {
                 scores[i] = BAD_CAPTURE;
-            } else if (killersOn && move == first) {
+            } else if (killersOn && move == killer) {
                 scores[i] = KILLER + 1;
             } else if (killersOn && move == second) {
                 scores[i] = KILLER;

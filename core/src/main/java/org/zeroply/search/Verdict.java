@@ -50,8 +50,7 @@ public record Verdict(int hundredths, double expected, int mateIn) {
 
     /** The end of a game by mate of the side to move. */
     public static Verdict mated(Side toMove) {
-        return new Verdict(
-                toMove == Side.WHITE ? -Searcher.MATE : Searcher.MATE, toMove == Side.WHITE ? 0 : 1, 0);
+        return new Verdict(toMove == Side.WHITE ? -Searcher.MATE : Searcher.MATE, toMove == Side.WHITE ? 0 : 1, 0);
     }
 
     /** Level from .45 to .55, slightly better to .65, better to .80, then winning; mirrored for Black. */
@@ -73,7 +72,8 @@ public record Verdict(int hundredths, double expected, int mateIn) {
     /** In words: "White mates in 3", or the step. */
     public String text() {
         if (mateIn != 0) {
-            return Words.of("verdict.mate", Words.of("side." + (mateIn > 0 ? Side.WHITE : Side.BLACK)), Math.abs(mateIn));
+            return Words.of(
+                    "verdict.mate", Words.of("side." + (mateIn > 0 ? Side.WHITE : Side.BLACK)), Math.abs(mateIn));
         }
         return step().text();
     }

@@ -1,0 +1,91 @@
+package org.zeroply.bench.calc;
+
+import java.io.IOException;
+import java.io.Reader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Technique;
+import org.zeroply.search.Weights;
+
+/** The commands of {@code ./zeroply bench} that are about the calculator. */
+public final class CalcBench {
+    private static final long NODES_A_MOVE = 5_000;
+    private static final int MOST_GAMES = 2_000;
+
+    private CalcBench() {}
+
+    /** Whether this class knows the command; if so, it has been carried out. */
+    public static boolean run(String[] words) throws IOException, InterruptedException {
+        switch (words[0]) {
+            case "calc" -> Speed.run();
+            case "ablation" -> Speed.ablation(words.length > 1 ? Integer.parseInt(words[1]) : 10);
+            case "harvest" ->
+                Harvest.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
+            case "fit" -> Fit.run(Stream.of(words).skip(2).map(Path::of).toList(), Path.of(words[1]));
+            case "match" -> match(words);
+            default -> {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** {@code match NEW OLD [GAMES [FIRST-OPENING]]}, each a player as {@link #player} reads it. */
+    private static void match(String[] words) throws InterruptedException {
+        int games = words.length > 3 ? Integer.parseInt(words[3]) : MOST_GAMES;
+        long opening = words.length > 4 ? Long.parseLong(words[4]) : 1_000_000;
+        System.out.println(words[1] + " against " + words[2]);
+        System.out.println(new Match().run(player(words[1]), player(words[2]), games, opening));
+    }
+
+    /**
+     * A player by its description: {@code this} for the calculator as it is, {@code weights:FILE} for other weights,
+     * {@code without:TECHNIQUE,...}, or {@code core:PATH} for the core of an earlier version, a jar or a folder.
+     */
+    private static Supplier<Player> player(String description) {
+        String[] parts = description.split(":", 2);
+        return switch (parts[0]) {
+            case "this" -> () -> Player.of(calculator(Weights.SHIPPED, Set.of()), NODES_A_MOVE);
+            case "weights" -> {
+                Weights weights = weights(Path.of(parts[1]));
+                yield () -> Player.of(calculator(weights, Set.of()), NODES_A_MOVE);
+            }
+            case "without" -> {
+                Set<Technique> without = EnumSet.noneOf(Technique.class);
+                for (String name : List.of(parts[1].split(","))) {
+                    without.add(Technique.valueOf(name.toUpperCase(Locale.ROOT)));
+                }
+                yield () -> Player.of(calculator(Weights.SHIPPED, without), NODES_A_MOVE);
+            }
+            case "core" ->
+                () -> {
+                    try {
+                        return new JarPlayer(Path.of(parts[1]), NODES_A_MOVE);
+                    } catch (IOException | ReflectiveOperationException failure) {
+                        throw new IllegalArgumentException("no earlier version in " + parts[1], failure);
+                    }
+                };
+            default -> throw new IllegalArgumentException("there is no player " + description);
+        };
+    }
+
+    private static Calculator calculator(Weights weights, Set<Technique> without) {
+        return new Calculator(SelfPlay.TABLE_MEGABYTES, 1, weights, without);
+    }
+
+    private static Weights weights(Path file) {
+        try (Reader reader = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
+            return Weights.read(reader);
+        } catch (IOException failure) {
+            throw new IllegalArgumentException("no weights in " + file, failure);
+        }
+    }
+}
