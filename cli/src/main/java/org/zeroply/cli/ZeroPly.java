@@ -38,7 +38,15 @@ import picocli.CommandLine.Spec;
         name = "zeroply",
         description = "Zero Ply for scripts and batches.",
         mixinStandardHelpOptions = true,
-        subcommands = {ZeroPly.Perft.class, ZeroPly.Legal.class, ZeroPly.Read.class, ZeroPly.Pgn.class})
+        subcommands = {
+            ZeroPly.Perft.class,
+            ZeroPly.Legal.class,
+            ZeroPly.Read.class,
+            ZeroPly.Pgn.class,
+            Calculating.Calc.class,
+            Calculating.ThreatList.class,
+            Calculating.Solve.class
+        })
 public final class ZeroPly {
     static final int FAULTS = 1;
     static final int BAD_INPUT = 2;

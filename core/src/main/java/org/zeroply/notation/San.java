@@ -8,6 +8,7 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
 /**
@@ -41,6 +42,31 @@ public final class San {
         String core = withoutCheck(position, move, language);
         Position after = position.play(move);
         return after.isCheck() ? core + (after.hasLegalMove() ? '+' : '#') : core;
+    }
+
+    /** A line with move numbers, {@code 19...Qxd5 20.Nc3 Qc5}, in English. */
+    public static String line(Position start, List<Move> moves) {
+        return line(start, moves, Language.ENGLISH);
+    }
+
+    /** A line with move numbers in a language; a number stands before White's moves and before the first. */
+    public static String line(Position start, List<Move> moves, Language language) {
+        StringBuilder text = new StringBuilder();
+        Position position = start;
+        for (Move move : moves) {
+            if (position.sideToMove() == Side.WHITE) {
+                text.append(text.isEmpty() ? "" : " ")
+                        .append(position.moveNumber())
+                        .append('.');
+            } else if (text.isEmpty()) {
+                text.append(position.moveNumber()).append("...");
+            } else {
+                text.append(' ');
+            }
+            text.append(write(position, move, language));
+            position = position.play(move);
+        }
+        return text.toString();
     }
 
     /** The move as written, without check and mate signs; the move must be legal. */

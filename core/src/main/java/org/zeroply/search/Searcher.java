@@ -651,7 +651,7 @@ final class Searcher {
                 if (exchangePruning && isLosing(move, quiet, order[ply][i])) {
                     continue;
                 }
-            } else if (best > -MATE_BOUND && isQuiet(move) && i > 3) {
+            } else if (latePruning && best > -MATE_BOUND && isQuiet(move) && i > 3) {
                 // An escape that holds has been found; further quiet escapes are for the full search.
                 break;
             }

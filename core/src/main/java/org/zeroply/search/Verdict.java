@@ -55,7 +55,8 @@ public record Verdict(int hundredths, double expected, int mateIn) {
 
     /** Level from .45 to .55, slightly better to .65, better to .80, then winning; mirrored for Black. */
     public Step step() {
-        double apart = Math.abs(expected - 0.5);
+        // A step's upper bound belongs to it, whatever the last binary digit says.
+        double apart = Math.abs(expected - 0.5) - 1e-9;
         int steps = apart <= 0.05 ? 0 : apart <= 0.15 ? 1 : apart <= 0.30 ? 2 : 3;
         return Step.values()[3 + (expected < 0.5 ? -steps : steps)];
     }
