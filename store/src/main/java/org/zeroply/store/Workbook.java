@@ -26,6 +26,7 @@ import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
 import org.jdbi.v3.core.statement.Query;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Study;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.Pattern;
@@ -768,6 +769,39 @@ public final class Workbook implements AutoCloseable {
     public static Rescue.Report rescue(Path damaged, Path target, Clock clock, Progress progress, Cancel cancel)
             throws IOException {
         return Rescue.run(damaged, target, clock, progress, cancel);
+    }
+
+    // ---- studies
+
+    /**
+     * Keeps what was calculated of a position.
+     *
+     * @param analyst who calculated, see {@link org.zeroply.search.Analyst#name}
+     * @param lines how many best lines were asked for
+     * @param effort the level, the higher the more; a study of the same level is replaced
+     */
+    public void keep(Study study, String analyst, int lines, int effort) {
+        write(handle -> handle.createUpdate("insert into study (position, analyst, lines, effort, content)"
+                        + " values (?, ?, ?, ?, ?) on conflict do update set content = excluded.content")
+                .bind(0, study.position().key())
+                .bind(1, analyst)
+                .bind(2, lines)
+                .bind(3, effort)
+                .bind(4, StudyText.write(study))
+                .execute());
+    }
+
+    /** The kept study of a position by an analyst with the most effort, if it had at least this much. */
+    public Optional<Study> study(Position position, String analyst, int lines, int effort) {
+        return read(handle -> handle.createQuery("select content from study where position = ? and analyst = ?"
+                                + " and lines = ? and effort >= ? order by effort desc limit 1")
+                        .bind(0, position.key())
+                        .bind(1, analyst)
+                        .bind(2, lines)
+                        .bind(3, effort)
+                        .mapTo(String.class)
+                        .findOne())
+                .flatMap(text -> StudyText.read(position, text));
     }
 
     // ---- settings

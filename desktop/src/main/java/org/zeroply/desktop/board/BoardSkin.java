@@ -27,7 +27,7 @@ import org.zeroply.rules.Square;
 
 /**
  * Draws the board with nodes, so that the stylesheet colours everything and any scale stays crisp. Layers from below:
- * squares, evidence, the last move's brackets, pieces, the letters of the evidence, ring and ticks, the choice of a promotion. Rebuilds a layer only
+ * squares, evidence, the last move's brackets, pieces, threats and plans, the letters of the evidence, ring and ticks, the choice of a promotion. Rebuilds a layer only
  * when what it shows or the size changes.
  */
 final class BoardSkin extends SkinBase<BoardView> {
@@ -41,6 +41,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     private final Pane brackets = layer();
     private final Pane pieces = layer();
     private final Pane tags = layer();
+    private final Pane traces = layer();
     private final Pane hints = layer();
     private final HBox promotion = styled(new HBox(), "board-promotion");
     private final BoardBehavior behavior;
@@ -68,9 +69,11 @@ final class BoardSkin extends SkinBase<BoardView> {
         frame.setMouseTransparent(true);
         promotion.setVisible(false);
         promotion.setManaged(false);
-        getChildren().addAll(marks, brackets, pieces, tags, frame, hints, promotion);
+        getChildren().addAll(marks, brackets, pieces, traces, tags, frame, hints, promotion);
         ListChangeListener<Mark> redrawMarks = change -> drawMarks();
         board.marks().addListener(redrawMarks);
+        ListChangeListener<Trace> redrawTraces = change -> drawTraces();
+        board.traces().addListener(redrawTraces);
         subscriptions = Subscription.combine(
                 board.positionProperty().subscribe(() -> {
                     behavior.positionChanged();
@@ -79,7 +82,8 @@ final class BoardSkin extends SkinBase<BoardView> {
                 board.lastMoveProperty().subscribe(() -> drawBrackets()),
                 board.flippedProperty().subscribe(() -> board.requestLayout()),
                 board.pickedProperty().subscribe(() -> drawHints()),
-                () -> board.marks().removeListener(redrawMarks));
+                () -> board.marks().removeListener(redrawMarks),
+                () -> board.traces().removeListener(redrawTraces));
         behavior.install();
     }
 
@@ -147,6 +151,7 @@ final class BoardSkin extends SkinBase<BoardView> {
             drawMarks();
             drawBrackets();
             drawPieces();
+            drawTraces();
             drawHints();
         }
         if (promotion.isVisible()) {
@@ -204,6 +209,15 @@ final class BoardSkin extends SkinBase<BoardView> {
         }
         marks.applyCss();
         tags.applyCss();
+    }
+
+    private void drawTraces() {
+        traces.getChildren().clear();
+        if (cell > 8) {
+            TraceShapes shapes = new TraceShapes(this, cell);
+            getSkinnable().traces().forEach(trace -> traces.getChildren().add(shapes.draw(trace)));
+            traces.applyCss();
+        }
     }
 
     private void drawBrackets() {

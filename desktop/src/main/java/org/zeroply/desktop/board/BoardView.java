@@ -32,6 +32,7 @@ public final class BoardView extends Control {
     private final ObjectProperty<@Nullable Move> lastMove = new SimpleObjectProperty<>(this, "lastMove");
     private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
     private final ObservableList<Mark> marks = FXCollections.observableArrayList();
+    private final ObservableList<Trace> traces = FXCollections.observableArrayList();
     private Consumer<Move> onMove = move -> {};
 
     public BoardView() {
@@ -89,6 +90,11 @@ public final class BoardView extends Control {
 
     public ObservableList<Mark> marks() {
         return marks;
+    }
+
+    /** Threats and plans drawn over the men. */
+    public ObservableList<Trace> traces() {
+        return traces;
     }
 
     /** Called with each legal move that the user proposes. */

@@ -435,11 +435,7 @@ public final class ReadingModel {
                 if (isCurtainDown() && !read.moves().isEmpty()) {
                     say(read.moves().getFirst());
                 } else if (!read.moves().isEmpty()) {
-                    String name = MoveNames.of(from, read.moves().getFirst(), language.get());
-                    int rest = read.moves().size() - 1;
-                    editTree(
-                            tree -> tree.addLine(node.get(), read.moves()),
-                            rest == 0 ? name : Texts.of("undo.line", name, rest));
+                    playLine(read.moves());
                 }
                 return true;
             }
@@ -447,6 +443,16 @@ public final class ReadingModel {
                 refusal.set(refused);
                 return false;
             }
+        }
+    }
+
+    /** Adds a line of legal moves after the current one, as one edit, and goes to its end; not behind the curtain. */
+    public void playLine(List<Move> moves) {
+        if (open.get() && !isCurtainDown() && !moves.isEmpty()) {
+            String name = MoveNames.of(position.get(), moves.getFirst(), language.get());
+            editTree(
+                    tree -> tree.addLine(node.get(), moves),
+                    moves.size() == 1 ? name : Texts.of("undo.line", name, moves.size() - 1));
         }
     }
 

@@ -8,6 +8,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
@@ -16,15 +17,22 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Mark;
+import org.zeroply.desktop.board.Trace;
+import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.strip.StripView;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
+import org.zeroply.search.Threat;
 
 /** The place Reading: passive; everything it shows comes from the model and everything the user does goes there. */
 public final class ReadingView extends StackPane {
@@ -35,6 +43,14 @@ public final class ReadingView extends StackPane {
     private final NotesPane notes;
     private final StripView strip = new StripView();
     private final MenuButton scaleMenu = new MenuButton();
+    private final CalculationModel calculation;
+    private final CalculationPane calculationPane;
+    private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
+    private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
+    private final HBox tabs = new HBox(notesTab, calculationTab);
+
+    /** From this width on there is room for notes and calculation beside each other. */
+    private static final double WIDE = 1500;
 
     /**
      * What the place asks of the application.
@@ -46,8 +62,10 @@ public final class ReadingView extends StackPane {
      */
     public record Actions(Runnable newGame, Runnable games, Runnable ownScale, Runnable gamesHere) {}
 
-    public ReadingView(ReadingModel model, Actions actions) {
+    public ReadingView(ReadingModel model, CalculationModel calculation, Actions actions) {
         this.model = model;
+        this.calculation = calculation;
+        calculationPane = new CalculationPane(calculation, model);
         linePad = new LinePad(model);
         notes = new NotesPane(model);
         getStyleClass().add("reading");
@@ -60,14 +78,21 @@ public final class ReadingView extends StackPane {
         VBox.setVgrow(ledger, Priority.ALWAYS);
         VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
+        HBox written = new HBox(18, calculationPane, noteSide);
+        VBox.setVgrow(written, Priority.ALWAYS);
+        HBox.setHgrow(noteSide, Priority.ALWAYS);
+        HBox.setHgrow(calculationPane, Priority.ALWAYS);
+        tabs.getStyleClass().add("side-tabs");
+        VBox uncovered = new VBox(6, tabs, written);
         CurtainPane curtain = new CurtainPane(model);
         model.curtainProperty().subscribe(now -> {
-            noteSide.setVisible(!model.isCurtainDown());
+            uncovered.setVisible(!model.isCurtainDown());
             curtain.setVisible(model.isCurtainDown());
         });
-        StackPane rightSide = new StackPane(noteSide, curtain);
+        StackPane rightSide = new StackPane(uncovered, curtain);
         // In a low window with large text these give way before the frame is cut.
-        for (Region side : List.of(boardSide, ledgerSide, rightSide, noteSide, curtain)) {
+        for (Region side :
+                List.of(boardSide, ledgerSide, rightSide, uncovered, written, calculationPane, noteSide, curtain)) {
             side.setMinHeight(0);
         }
         HBox upper = new HBox(boardSide, ledgerSide, rightSide);
@@ -76,7 +101,32 @@ public final class ReadingView extends StackPane {
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
-        rightSide.prefWidthProperty().bind(upper.widthProperty().multiply(0.26));
+        // What is side by side shares the width evenly, whatever its content would like.
+        calculationPane.setPrefWidth(100);
+        noteSide.setPrefWidth(100);
+        calculationPane.setMinWidth(0);
+        noteSide.setMinWidth(0);
+        Runnable arrange = () -> {
+            boolean wide = upper.getWidth() >= WIDE;
+            boolean calculating = calculation.openProperty().get();
+            show(calculationPane, calculating);
+            show(noteSide, wide || !calculating);
+            notesTab.setSelected(wide || !calculating);
+            calculationTab.setSelected(calculating);
+            rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.42 : calculating ? 0.29 : 0.26));
+        };
+        upper.widthProperty().subscribe(arrange);
+        calculation.openProperty().subscribe(arrange);
+        notesTab.setOnAction(event -> {
+            calculation.openProperty().set(false);
+            arrange.run();
+        });
+        calculationTab.setOnAction(event -> {
+            calculation
+                    .openProperty()
+                    .set(upper.getWidth() < WIDE || !calculation.openProperty().get());
+            arrange.run();
+        });
         rightSide.setMinWidth(250);
         upper.setViewOrder(-1);
         content.setCenter(upper);
@@ -135,7 +185,22 @@ public final class ReadingView extends StackPane {
         return box;
     }
 
+    private static void show(Region region, boolean shown) {
+        region.setVisible(shown);
+        region.setManaged(shown);
+    }
+
+    private static ToggleButton tab(String key, String id) {
+        ToggleButton tab = new ToggleButton(Texts.of(key));
+        tab.getStyleClass().add("side-tab");
+        tab.setId(id);
+        return tab;
+    }
+
     private void bind() {
+        calculation.studyProperty().subscribe(() -> showTraces());
+        calculation.threatsShownProperty().subscribe(() -> showTraces());
+        calculationPane.chosenProperty().subscribe(() -> showTraces());
         board.positionProperty().bind(model.positionProperty());
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());
@@ -175,6 +240,47 @@ public final class ReadingView extends StackPane {
             case null -> marks.clear();
         }
         board.marks().setAll(marks);
+    }
+
+    /** A chosen candidate shows its plan; otherwise what threatens is shown, if the coach wants to see it. */
+    private void showTraces() {
+        List<Trace> traces = new ArrayList<>();
+        Study study = calculation.studyProperty().get();
+        Candidate chosen = calculationPane.chosenProperty().get();
+        if (study != null && chosen != null) {
+            Side side = study.position().sideToMove();
+            List<Move> moves = chosen.line().moves();
+            traces.add(plan(moves.getFirst(), side));
+            if (moves.size() > 1) {
+                traces.add(plan(moves.get(1), side.opposite()));
+            }
+        } else if (study != null && calculation.threatsShownProperty().get()) {
+            traces.addAll(threats(study));
+        }
+        board.traces().setAll(traces);
+    }
+
+    private static Trace plan(Move move, Side side) {
+        return new Trace.Plan(List.of(move.from(), move.to()), side);
+    }
+
+    private static List<Trace> threats(Study study) {
+        List<Trace> traces = new ArrayList<>();
+        List<Threat> found = study.threats();
+        Side by = study.position().sideToMove().opposite();
+        for (Threat threat : found == null ? List.<Threat>of() : found) {
+            if (threat.line().isEmpty()) {
+                threat.from()
+                        .forEach(from -> threat.targets().forEach(to -> traces.add(new Trace.Threat(from, to, by))));
+            } else {
+                Move first = threat.line().getFirst();
+                traces.add(new Trace.Threat(first.from(), first.to(), by));
+                if (threat.kind() == Threat.Kind.DOUBLE) {
+                    threat.targets().forEach(to -> traces.add(new Trace.Threat(first.to(), to, by)));
+                }
+            }
+        }
+        return traces.stream().distinct().toList();
     }
 
     private static void tag(SquareSet squares, Side side, List<Mark> marks) {
@@ -236,7 +342,21 @@ public final class ReadingView extends StackPane {
         board.requestFocus();
     }
 
+    /** Opens the Calculation panel, or closes it; opened, it takes the keyboard. */
+    public void toggleCalculation() {
+        boolean opened = !calculation.openProperty().get();
+        calculation.openProperty().set(opened);
+        if (opened) {
+            calculationPane.focusCards();
+        } else {
+            focusBoard();
+        }
+    }
+
     public void focusNote() {
+        if (!notes.isVisible() || !notesTab.isSelected()) {
+            calculation.openProperty().set(false);
+        }
         notes.note().requestFocus();
     }
 

@@ -22,6 +22,7 @@ public final class Background implements AutoCloseable {
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> daemon(task, "writer"));
     private final ExecutorService readers = Executors.newFixedThreadPool(2, task -> daemon(task, "reader"));
     private final ExecutorService workers = Executors.newFixedThreadPool(2, task -> daemon(task, "worker"));
+    private final ExecutorService calculating = Executors.newSingleThreadExecutor(task -> daemon(task, "calculating"));
     private final ObservableList<Running> running = FXCollections.observableArrayList();
     private Consumer<Throwable> onFailure = failure -> {};
 
@@ -40,13 +41,15 @@ public final class Background implements AutoCloseable {
     public static final class Running {
         private final String title;
         private final Cancel cancel = new Cancel();
+        private final Runnable onStop;
         private final javafx.beans.property.DoubleProperty fraction =
                 new javafx.beans.property.SimpleDoubleProperty(this, "fraction", 0);
         private final javafx.beans.property.LongProperty count =
                 new javafx.beans.property.SimpleLongProperty(this, "count", 0);
 
-        Running(String title) {
+        Running(String title, Runnable onStop) {
             this.title = title;
+            this.onStop = onStop;
         }
 
         public String title() {
@@ -57,6 +60,13 @@ public final class Background implements AutoCloseable {
             return cancel;
         }
 
+        /** What the person who watches does to stop it. */
+        public void stop() {
+            cancel.cancel();
+            onStop.run();
+        }
+
+        /** 0 to 1; below 0 while nobody can know. */
         public javafx.beans.property.DoubleProperty fractionProperty() {
             return fraction;
         }
@@ -71,6 +81,29 @@ public final class Background implements AutoCloseable {
         return running;
     }
 
+    /** The one thread that the calculator is asked on; the calculator service hands it its work. */
+    public java.util.concurrent.Executor calculating() {
+        return task -> execute(calculating, () -> {
+            try {
+                task.run();
+            } catch (RuntimeException | Error failed) {
+                Platform.runLater(() -> onFailure.accept(failed));
+            }
+        });
+    }
+
+    /** Puts work that runs elsewhere on the status line, until {@link #end}; how far it is, is unknown at first. */
+    public Running begin(String title, Runnable onStop) {
+        Running entry = new Running(title, onStop);
+        entry.fractionProperty().set(-1);
+        running.add(entry);
+        return entry;
+    }
+
+    public void end(Running entry) {
+        running.remove(entry);
+    }
+
     /** Called on the interface thread with whatever went wrong in the background. */
     public void setOnFailure(Consumer<Throwable> listener) {
         onFailure = listener;
@@ -78,7 +111,7 @@ public final class Background implements AutoCloseable {
 
     /** Runs long work; {@code done} gets its result on the interface thread. */
     public <T> void run(String title, Work<T> work, Consumer<T> done) {
-        Running entry = new Running(title);
+        Running entry = new Running(title, () -> {});
         running.add(entry);
         long[] last = {0};
         Progress progress = (fraction, count) -> {
@@ -148,12 +181,13 @@ public final class Background implements AutoCloseable {
     /** Stops long work and waits until every edit is written. */
     @Override
     public void close() {
-        running.forEach(entry -> entry.cancel().cancel());
+        List.copyOf(running).forEach(Running::stop);
+        calculating.shutdown();
         writer.shutdown();
         readers.shutdown();
         workers.shutdown();
         try {
-            for (ExecutorService each : List.of(writer, readers, workers)) {
+            for (ExecutorService each : List.of(calculating, writer, readers, workers)) {
                 if (!each.awaitTermination(20, TimeUnit.SECONDS)) {
                     onFailure.accept(new IllegalStateException("background work did not end in time"));
                 }

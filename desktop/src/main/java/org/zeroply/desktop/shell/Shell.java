@@ -45,6 +45,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.Traces;
+import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
@@ -61,6 +63,7 @@ import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Calculator;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -71,6 +74,7 @@ public final class Shell extends StackPane {
     private static final Logger LOG = LoggerFactory.getLogger(Shell.class);
     private static final int GAMES_OFFERED = 6;
     private static final int PLAYERS_OFFERED = 3;
+    private static final int BATCH_TABLE_MEGABYTES = 64;
 
     private final Workbook workbook;
     private final Background background;
@@ -80,6 +84,8 @@ public final class Shell extends StackPane {
     private final Forms forms;
     private final GamesModel games;
     private final ReadingModel reading;
+    private final CalculatorService calculator;
+    private final CalculationModel calculation;
     private final GamesView gamesView;
     private final ReadingView readingView;
     private final CommandField field;
@@ -113,6 +119,8 @@ public final class Shell extends StackPane {
         desk = new WorkbookDesk(workbook, background, files, host, sheets);
         games = new GamesModel(workbook, background);
         reading = new ReadingModel(workbook, background);
+        calculator = calculator(background);
+        calculation = new CalculationModel(reading, workbook, background, calculator);
         forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
                 games,
@@ -125,6 +133,7 @@ public final class Shell extends StackPane {
                         () -> reading().languageProperty().get()));
         readingView = new ReadingView(
                 reading,
+                calculation,
                 new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
@@ -144,6 +153,16 @@ public final class Shell extends StackPane {
         desk.backUpDaily();
         // The first focus is set by the window when it opens; the place takes it over right after.
         Platform.runLater(this::focusPlace);
+    }
+
+    /** Looks use every core; a batch leaves one for the interface, and needs less of a table. */
+    private static CalculatorService calculator(Background background) {
+        int cores = Runtime.getRuntime().availableProcessors();
+        return new CalculatorService(
+                background.calculating(),
+                Platform::runLater,
+                () -> new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, cores),
+                () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)));
     }
 
     // ---- the frame
@@ -702,6 +721,9 @@ public final class Shell extends StackPane {
         add("command.note", "Alt+N", Place.READING, readingView::focusNote);
         addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
         add("command.details", "Alt+D", Place.READING, forms::askDetails);
+        add("command.calculation", "Alt+K", Place.READING, readingView::toggleCalculation);
+        add("command.calculationStop", "Alt+X", Place.READING, calculation::stop);
+        add("command.calculateGame", null, Place.READING, calculation::calculateGame);
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
         add("command.paste", "Shortcut+V", null, this::paste);
@@ -797,6 +819,7 @@ public final class Shell extends StackPane {
 
     /** Closes the windows that belong to this one. */
     public void closeWindows() {
+        calculator.close();
         if (boardWindow != null) {
             boardWindow.close();
         }

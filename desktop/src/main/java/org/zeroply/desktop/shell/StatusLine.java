@@ -43,8 +43,10 @@ final class StatusLine extends HBox {
             bar.progressProperty().bind(first.fractionProperty());
             message.textProperty()
                     .bind(first.fractionProperty()
-                            .map(part -> Texts.of("status.running", first.title(), (int) (part.doubleValue() * 100))));
-            cancel.setOnAction(event -> first.cancel().cancel());
+                            .map(part -> part.doubleValue() < 0
+                                    ? Texts.of("status.begun", first.title())
+                                    : Texts.of("status.running", first.title(), (int) (part.doubleValue() * 100))));
+            cancel.setOnAction(event -> first.stop());
         } else if (message.getText() == null || message.getText().contains("…")) {
             message.setText("");
         }

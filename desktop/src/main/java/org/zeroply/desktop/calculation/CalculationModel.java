@@ -1,0 +1,400 @@
+package org.zeroply.desktop.calculation;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Study;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Analyst;
+import org.zeroply.search.Calculation;
+import org.zeroply.search.Effort;
+import org.zeroply.search.Question;
+import org.zeroply.search.Threats;
+import org.zeroply.store.Workbook;
+import org.zeroply.work.Cancel;
+
+/**
+ * The state of the Calculation panel: whether it is open, what it shows of the position one is at, and what is being
+ * worked out. It follows Reading: walking on stops the study of the position left behind and shows what the workbook has
+ * of the new one, or begins it. Behind the curtain it is silent. Lives on the interface thread; needs no window.
+ */
+public final class CalculationModel {
+    /** Verdicts count as the same only as long as neither the 50 moves nor a repetition is near. */
+    private static final int NEAR_FIFTY_MOVES = 80;
+
+    private static final int USUAL_LINES = 3;
+
+    private final ReadingModel reading;
+    private final Workbook workbook;
+    private final Background background;
+    private final CalculatorService service;
+
+    private final BooleanProperty open = new SimpleBooleanProperty(this, "open", false);
+    private final BooleanProperty figures = new SimpleBooleanProperty(this, "figures", false);
+    private final BooleanProperty threatsShown = new SimpleBooleanProperty(this, "threatsShown", true);
+    private final ObjectProperty<Effort> effort = new SimpleObjectProperty<>(this, "effort", Effort.LOOK);
+    private final IntegerProperty lines = new SimpleIntegerProperty(this, "lines", USUAL_LINES);
+    private final ReadOnlyObjectWrapper<@Nullable Study> study = new ReadOnlyObjectWrapper<>(this, "study");
+    private final ReadOnlyObjectWrapper<List<Candidate>> candidates =
+            new ReadOnlyObjectWrapper<>(this, "candidates", List.of());
+    private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
+    private final ReadOnlyStringWrapper refusal = new ReadOnlyStringWrapper(this, "refusal", "");
+
+    private List<Move> named = List.of();
+    private Position studied = Position.START;
+    private Runnable stop = () -> {};
+    private Background.@Nullable Running shownRunning;
+    private long asked;
+
+    public CalculationModel(ReadingModel reading, Workbook workbook, Background background, CalculatorService service) {
+        this.reading = reading;
+        this.workbook = workbook;
+        this.background = background;
+        this.service = service;
+        reading.positionProperty().subscribe(() -> moved());
+        reading.openProperty().subscribe(() -> begin());
+        reading.curtainProperty().subscribe(now -> begin());
+        reading.scaleProperty().subscribe(() -> showCandidates());
+        open.subscribe(() -> begin());
+        effort.subscribe(() -> begin());
+        lines.subscribe(now -> begin());
+    }
+
+    // ---- what the pane shows
+
+    public BooleanProperty openProperty() {
+        return open;
+    }
+
+    /** Whether figures stand beside the words. */
+    public BooleanProperty figuresProperty() {
+        return figures;
+    }
+
+    /** Whether threats are drawn on the board. */
+    public BooleanProperty threatsShownProperty() {
+        return threatsShown;
+    }
+
+    public ObjectProperty<Effort> effortProperty() {
+        return effort;
+    }
+
+    /** How many best lines, 1 to 8. */
+    public IntegerProperty linesProperty() {
+        return lines;
+    }
+
+    /** What is known of the position one is at; null while nothing is, and while the panel is closed. */
+    public ReadOnlyObjectProperty<@Nullable Study> studyProperty() {
+        return study.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<List<Candidate>> candidatesProperty() {
+        return candidates.getReadOnlyProperty();
+    }
+
+    public ReadOnlyBooleanProperty runningProperty() {
+        return running.getReadOnlyProperty();
+    }
+
+    /** Why the typed candidates were not taken; empty if they were. */
+    public ReadOnlyStringProperty refusalProperty() {
+        return refusal.getReadOnlyProperty();
+    }
+
+    /** Whether the panel may show anything: it is open, a game is open, and the curtain is up. */
+    public boolean isShowing() {
+        return open.get() && reading.openProperty().get() && !reading.isCurtainDown();
+    }
+
+    // ---- what the coach does
+
+    /** Stops what is being worked out; what was found stays. */
+    public void stop() {
+        stop.run();
+    }
+
+    /** Works the position out again, with the present effort, whatever is known. */
+    public void again() {
+        calculate();
+    }
+
+    /**
+     * Takes candidates by name, blanks or commas between them; each is weighed against the best. Says whether all could
+     * be read.
+     */
+    public boolean name(String text) {
+        List<Move> moves = new ArrayList<>();
+        Position position = reading.positionProperty().get();
+        for (String word : text.strip().split("[\\s,;]+")) {
+            if (word.isEmpty()) {
+                continue;
+            }
+            switch (new LineReader(reading.languageProperty().get()).read(position, word)) {
+                case LineReading.Read read -> {
+                    if (read.moves().size() == 1) {
+                        moves.add(read.moves().getFirst());
+                    }
+                }
+                case LineReading.Refused refused -> {
+                    refusal.set(Texts.of("calculation.refused", refused.token(), refused.reason()));
+                    return false;
+                }
+            }
+        }
+        refusal.set("");
+        if (!moves.isEmpty()) {
+            named = List.copyOf(moves);
+            calculate();
+        }
+        return true;
+    }
+
+    /** Plays the first moves of a candidate's line, as one edit. */
+    public void play(Candidate candidate, int count) {
+        reading.playLine(candidate.line().moves().subList(0, count));
+    }
+
+    /**
+     * Works out every position of the game's main line that the workbook does not have, with the present effort, when
+     * nothing else is looked at; walking the game then shows them at once.
+     */
+    public void calculateGame() {
+        Effort level = effort.get() == Effort.UNTIL_STOPPED ? Effort.LOOK : effort.get();
+        int wanted = lines.get();
+        List<Position> positions = reading.tree().positionsAlong(reading.tree().mainLine());
+        String who = service.analystName();
+        List<Runnable> stops = new ArrayList<>();
+        Background.Running entry = background.begin(
+                Texts.of("calculation.game", level.title()),
+                () -> List.copyOf(stops).forEach(Runnable::run));
+        int[] left = {positions.size()};
+        Runnable oneLess = () -> {
+            left[0]--;
+            entry.fractionProperty().set((double) (positions.size() - left[0]) / positions.size());
+            if (left[0] == 0) {
+                background.end(entry);
+            }
+        };
+        stops.add(() -> background.end(entry));
+        for (int i = 0; i < positions.size(); i++) {
+            Position position = positions.get(i);
+            List<Position> earlier = positions.subList(0, i);
+            Question question = new Question(position, earlier, List.of(), wanted, level.limit());
+            Study.Task task = new Study.Task(question, List.of(), level.limit(), easeNodes(level));
+            stops.add(service.batch(
+                    (analyst, cancel) -> workbook.study(position, who, wanted, level.ordinal())
+                            .orElseGet(() -> Study.run(task, analyst, new Threats(), found -> {}, cancel)),
+                    found -> {
+                        if (canReuse(position, earlier)) {
+                            keep(found, who, wanted, level);
+                        }
+                        oneLess.run();
+                    }));
+        }
+    }
+
+    private void keep(Study found, String who, int wanted, Effort level) {
+        background.write(
+                () -> {
+                    workbook.keep(found, who, wanted, level.ordinal());
+                    return true;
+                },
+                kept -> {});
+    }
+
+    // ---- following the game
+
+    private void moved() {
+        if (!reading.positionProperty().get().equals(studied)) {
+            begin();
+        }
+    }
+
+    /** Shows what is known of the position, or begins to work it out. */
+    private void begin() {
+        stop.run();
+        asked++;
+        named = List.of();
+        refusal.set("");
+        studied = reading.positionProperty().get();
+        running.set(false);
+        ended();
+        show(null);
+        if (!isShowing()) {
+            return;
+        }
+        if (!canReuse(studied, before())) {
+            calculate();
+            return;
+        }
+        long question = asked;
+        Position position = studied;
+        int wanted = lines.get();
+        int level = effort.get().ordinal();
+        background.read(() -> workbook.study(position, service.analystName(), wanted, level), known -> {
+            if (question != asked) {
+                return;
+            }
+            known.ifPresent(this::show);
+            if (known.isEmpty()) {
+                calculate();
+            }
+        });
+    }
+
+    private List<Position> before() {
+        GameTree tree = reading.tree();
+        List<Position> before = new ArrayList<>(
+                tree.positionsAlong(tree.pathTo(reading.nodeProperty().get())));
+        before.removeLast();
+        return before;
+    }
+
+    private static boolean canReuse(Position position, List<Position> before) {
+        return position.halfmoveClock() < NEAR_FIFTY_MOVES && before.stream().noneMatch(position::repeats);
+    }
+
+    private void calculate() {
+        stop.run();
+        if (!isShowing()) {
+            return;
+        }
+        long question = ++asked;
+        Position position = studied;
+        Effort level = effort.get();
+        int wanted = lines.get();
+        boolean keep = canReuse(studied, before()) && named.isEmpty();
+        Study.Task first = task(level == Effort.UNTIL_STOPPED ? Effort.LOOK : level);
+        Supplier<Boolean> current = () -> question == asked;
+        running.set(true);
+        begun(level);
+        stop = service.look(
+                (analyst, cancel) -> {
+                    Study found = Study.run(first, analyst, new Threats(), told(current), cancel);
+                    if (level == Effort.UNTIL_STOPPED && found.complete()) {
+                        found = deepen(found, first, analyst, told(current), cancel);
+                    }
+                    return found;
+                },
+                found -> {
+                    if (keep && !found.calculations().isEmpty() && isWorthKeeping(found, level)) {
+                        keep(found, service.analystName(), wanted, level);
+                    }
+                    if (current.get()) {
+                        running.set(false);
+                        ended();
+                        if (position.equals(studied)) {
+                            show(found);
+                        }
+                    }
+                });
+    }
+
+    /** What was stopped is less than its level promises; only without a limit is stopping the usual end. */
+    private static boolean isWorthKeeping(Study found, Effort level) {
+        return found.complete()
+                || level == Effort.UNTIL_STOPPED
+                        && found.calculations().getFirst().depth() >= 12;
+    }
+
+    private Study.Task task(Effort level) {
+        Question question = new Question(studied, before(), List.of(), lines.get(), level.limit());
+        return new Study.Task(question, named, level.limit(), easeNodes(level));
+    }
+
+    /** What each reply may cost when it is asked how easy a candidate is to meet. */
+    private static long easeNodes(Effort level) {
+        return switch (level) {
+            case GLANCE -> 800;
+            case LOOK, UNTIL_STOPPED -> 3_000;
+            case DEEP -> 12_000;
+        };
+    }
+
+    /** Goes on with the best lines until it is stopped. */
+    private static Study deepen(Study begun, Study.Task task, Analyst analyst, Consumer<Study> told, Cancel cancel) {
+        Study[] last = {begun};
+        analyst.calculate(
+                task.question().withLimit(Effort.UNTIL_STOPPED.limit()),
+                found -> {
+                    if (found.depth() > begun.calculations().getFirst().depth()) {
+                        List<Calculation> all = new ArrayList<>(begun.calculations());
+                        all.set(0, found);
+                        last[0] =
+                                new Study(begun.position(), begun.threats(), all, begun.natural(), begun.ease(), false);
+                        told.accept(last[0]);
+                    }
+                },
+                cancel);
+        return last[0];
+    }
+
+    /** Passes states on to the interface thread, the newest only: it may be slower than the calculator. */
+    private Consumer<Study> told(Supplier<Boolean> current) {
+        AtomicReference<@Nullable Study> newest = new AtomicReference<>();
+        return found -> {
+            if (newest.getAndSet(found) != null) {
+                return;
+            }
+            Platform.runLater(() -> {
+                Study state = newest.getAndSet(null);
+                if (current.get() && state != null) {
+                    show(state);
+                }
+            });
+        };
+    }
+
+    private void show(@Nullable Study found) {
+        study.set(found);
+        showCandidates();
+    }
+
+    private void showCandidates() {
+        Study found = study.get();
+        candidates.set(
+                found == null
+                        ? List.of()
+                        : found.candidates(reading.scaleProperty().get()));
+    }
+
+    // ---- the status line
+
+    private void begun(Effort level) {
+        ended();
+        shownRunning = background.begin(Texts.of("calculation.running", level.title()), this::stop);
+    }
+
+    private void ended() {
+        if (shownRunning != null) {
+            background.end(shownRunning);
+            shownRunning = null;
+        }
+    }
+}

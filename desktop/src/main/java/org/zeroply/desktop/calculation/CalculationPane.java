@@ -1,0 +1,493 @@
+package org.zeroply.desktop.calculation;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Ease;
+import org.zeroply.analysis.Study;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.reading.MoveNames;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.reading.VerdictSign;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.search.Calculation;
+import org.zeroply.search.Effort;
+import org.zeroply.search.Question;
+import org.zeroply.search.Threat;
+import org.zeroply.search.Verdict;
+import org.zeroply.words.Words;
+
+/**
+ * The Calculation panel: the verdict in words, what threatens, and a card for each candidate. Passive; the model decides.
+ * Up and Down choose a card, Enter plays its move, Shift and Enter its whole line.
+ */
+public final class CalculationPane extends VBox {
+    private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+    private static final int LINE_SHOWN = 10;
+
+    private final CalculationModel model;
+    private final ReadingModel reading;
+    private final Label verdict = new Label();
+    private final HBox verdictRow = new HBox(8);
+    private final Label effortDone = soft("");
+    private final VBox threats = new VBox(3);
+    private final VBox cards = new VBox(8);
+    private final TextField named = new TextField();
+    private final Label refusal = new Label();
+    private final Button stop = new Button();
+    private final ReadOnlyObjectWrapper<@Nullable Candidate> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
+    private List<Card> shown = List.of();
+    private boolean later;
+
+    public CalculationPane(CalculationModel model, ReadingModel reading) {
+        super(8);
+        this.model = model;
+        this.reading = reading;
+        getStyleClass().add("calculation");
+        setId("calculation");
+        verdict.getStyleClass().add("calculation-verdict");
+        verdict.setId("calculation-verdict");
+        verdict.setWrapText(true);
+        verdictRow.setAlignment(Pos.CENTER_LEFT);
+        verdictRow.setMinHeight(USE_PREF_SIZE);
+        effortDone.setWrapText(true);
+        threats.setId("calculation-threats");
+        cards.setId("calculation-cards");
+        VBox inside = new VBox(10, threats, cards);
+        ScrollPane scroll = new ScrollPane(inside);
+        scroll.setFitToWidth(true);
+        scroll.setFocusTraversable(true);
+        scroll.setAccessibleText(Texts.of("calculation.cards.accessible"));
+        scroll.setId("calculation-scroll");
+        scroll.getStyleClass().add("branches-scroll");
+        scroll.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(efforts(), verdictRow, effortDone, scroll, nameRow(), options());
+        model.candidatesProperty().subscribe(() -> showLater());
+        model.studyProperty().subscribe(() -> showLater());
+        model.runningProperty().subscribe(() -> showLater());
+        model.figuresProperty().subscribe(() -> showLater());
+    }
+
+    /** The candidate that is chosen, or null. */
+    public ReadOnlyObjectProperty<@Nullable Candidate> chosenProperty() {
+        return chosen.getReadOnlyProperty();
+    }
+
+    /** Brings the keyboard to the cards. */
+    public void focusCards() {
+        lookup("#calculation-scroll").requestFocus();
+    }
+
+    // ---- the controls
+
+    private FlowPane efforts() {
+        FlowPane row = new FlowPane(4, 4);
+        ToggleGroup group = new ToggleGroup();
+        for (Effort effort : Effort.values()) {
+            ToggleButton button = new ToggleButton(effort.title());
+            button.getStyleClass().addAll("sign", "effort");
+            button.setId("effort-" + effort.name().toLowerCase(Locale.ROOT));
+            button.setToggleGroup(group);
+            // Choosing the level that is chosen calculates anew rather than leaving none.
+            button.setOnAction(event -> {
+                button.setSelected(true);
+                if (model.effortProperty().get() == effort) {
+                    model.again();
+                } else {
+                    model.effortProperty().set(effort);
+                }
+            });
+            model.effortProperty().subscribe(now -> button.setSelected(now == effort));
+            row.getChildren().add(button);
+        }
+        return row;
+    }
+
+    private VBox nameRow() {
+        named.setId("calculation-named");
+        named.setPromptText(Texts.of("calculation.named"));
+        named.setAccessibleText(Texts.of("calculation.named"));
+        named.setOnAction(event -> {
+            if (model.name(named.getText())) {
+                named.clear();
+            }
+        });
+        refusal.getStyleClass().add("attention");
+        refusal.setWrapText(true);
+        refusal.setId("calculation-refusal");
+        model.refusalProperty().subscribe(text -> {
+            refusal.setText(text);
+            refusal.setManaged(!text.isEmpty());
+            refusal.setVisible(!text.isEmpty());
+        });
+        return new VBox(4, named, refusal);
+    }
+
+    private FlowPane options() {
+        CheckBox figures = new CheckBox(Texts.of("calculation.figures"));
+        figures.setId("calculation-figures");
+        figures.selectedProperty().bindBidirectional(model.figuresProperty());
+        CheckBox drawn = new CheckBox(Texts.of("calculation.threatsShown"));
+        drawn.setId("calculation-threats-shown");
+        drawn.selectedProperty().bindBidirectional(model.threatsShownProperty());
+        ChoiceBox<Integer> lines = new ChoiceBox<>(FXCollections.observableArrayList());
+        for (int i = 1; i <= Question.MOST_LINES; i++) {
+            lines.getItems().add(i);
+        }
+        lines.setId("calculation-lines");
+        lines.setAccessibleText(Texts.of("calculation.lines.accessible"));
+        lines.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Integer count) {
+                return Texts.of("calculation.lines", count);
+            }
+
+            @Override
+            public Integer fromString(String text) {
+                throw new UnsupportedOperationException("lines are chosen, not typed");
+            }
+        });
+        lines.setValue(model.linesProperty().get());
+        lines.valueProperty().subscribe(count -> model.linesProperty().set(count));
+        stop.setId("calculation-stop");
+        stop.setOnAction(event -> {
+            if (model.runningProperty().get()) {
+                model.stop();
+            } else {
+                model.again();
+            }
+        });
+        FlowPane row = new FlowPane(10, 6, lines, figures, drawn, stop);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    // ---- what was found
+
+    /** Several things change together; they are drawn once. */
+    private void showLater() {
+        if (!later) {
+            later = true;
+            javafx.application.Platform.runLater(() -> {
+                later = false;
+                show();
+            });
+        }
+    }
+
+    private void show() {
+        Study study = model.studyProperty().get();
+        boolean running = model.runningProperty().get();
+        stop.setText(Texts.of(running ? "calculation.stop" : "calculation.again"));
+        showVerdict(study, running);
+        showThreats(study);
+        showCards(study);
+    }
+
+    private void showVerdict(@Nullable Study study, boolean running) {
+        Verdict found = study == null ? null : study.verdict();
+        verdictRow.getChildren().clear();
+        if (study == null || found == null) {
+            verdict.setText(Texts.of(running ? "calculation.looking" : "calculation.nothing"));
+            verdictRow.getChildren().add(verdict);
+            effortDone.setText("");
+            return;
+        }
+        boolean over = study.calculations().getFirst().lines().isEmpty();
+        verdict.setText(
+                over
+                        ? Texts.of(study.position().isCheckmate() ? "calculation.mated" : "calculation.stalemate")
+                        : sentence(found));
+        verdictRow.getChildren().addAll(VerdictSign.of(found.step()), verdict);
+        if (model.figuresProperty().get()) {
+            verdictRow.getChildren().add(soft(figure(found)));
+        }
+        Calculation best = study.calculations().getFirst();
+        effortDone.setText(
+                over
+                        ? ""
+                        : Texts.of(
+                                running ? "calculation.depth.running" : "calculation.depth",
+                                best.depth(),
+                                seconds(best.millis()),
+                                millions(best.nodes())));
+    }
+
+    private static String sentence(Verdict verdict) {
+        String text = verdict.text();
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+
+    private static String seconds(long millis) {
+        return String.format(Locale.ROOT, "%.1f", millis / 1000.0);
+    }
+
+    private static String millions(long nodes) {
+        return String.format(Locale.ROOT, nodes < 10_000_000 ? "%.1f" : "%.0f", nodes / 1e6);
+    }
+
+    /** The expected score of White in hundredths and the evaluation in pawns, for those who ask for figures. */
+    private static String figure(Verdict verdict) {
+        String score = Texts.of("calculation.expected", Math.round(100 * verdict.expected()));
+        return verdict.mateIn() != 0
+                ? score
+                : score + String.format(Locale.ROOT, ", %+.2f", verdict.hundredths() / 100.0);
+    }
+
+    private void showThreats(@Nullable Study study) {
+        threats.getChildren().clear();
+        List<Threat> found = study == null ? null : study.threats();
+        if (study == null || found == null) {
+            return;
+        }
+        Side threatened = study.position().sideToMove();
+        Label heading = new Label(Texts.of("calculation.threats." + threatened.opposite()));
+        heading.getStyleClass().add("section-heading");
+        threats.getChildren().add(heading);
+        if (found.isEmpty()) {
+            threats.getChildren().add(soft(Texts.of("calculation.noThreat")));
+        }
+        for (Threat threat : found) {
+            String line = threat.line().isEmpty()
+                    ? threat.from().toString()
+                    : San.line(
+                            study.position().play(Move.PASS),
+                            threat.line(),
+                            reading.languageProperty().get());
+            Label row = new Label(
+                    Texts.of("calculation.threat", Words.of("threat." + threat.kind(), threat.mateIn()), line));
+            row.setWrapText(true);
+            row.getStyleClass().addAll("calculation-threat", sideStyle(threatened.opposite()));
+            threats.getChildren().add(row);
+        }
+    }
+
+    private static String sideStyle(Side side) {
+        return side == Side.WHITE ? "of-white" : "of-black";
+    }
+
+    private void showCards(@Nullable Study study) {
+        Move before = chosen.get() == null ? null : chosen.get().move();
+        cards.getChildren().clear();
+        List<Card> fresh = new ArrayList<>();
+        if (study != null) {
+            Position position = study.position();
+            for (Candidate candidate : model.candidatesProperty().get()) {
+                fresh.add(new Card(position, candidate, study.ease()));
+            }
+        }
+        shown = fresh;
+        cards.getChildren().setAll(fresh);
+        Optional<Card> again = fresh.stream()
+                .filter(card -> card.candidate.move().equals(before))
+                .findFirst();
+        choose(again.orElse(null));
+    }
+
+    private void choose(@Nullable Card card) {
+        shown.forEach(each -> each.pseudoClassStateChanged(CHOSEN, each == card));
+        chosen.set(card == null ? null : card.candidate);
+    }
+
+    private void key(KeyEvent event) {
+        int at = shown.stream().map(card -> card.candidate).toList().indexOf(chosen.get());
+        switch (event.getCode()) {
+            case DOWN -> chooseAt(at + 1);
+            case UP -> chooseAt(at < 0 ? shown.size() - 1 : at - 1);
+            case ENTER -> {
+                Candidate candidate = chosen.get();
+                if (candidate != null) {
+                    model.play(
+                            candidate,
+                            event.isShiftDown() ? candidate.line().moves().size() : 1);
+                }
+            }
+            case ESCAPE -> {
+                if (chosen.get() == null) {
+                    return;
+                }
+                choose(null);
+            }
+            default -> {
+                return;
+            }
+        }
+        event.consume();
+    }
+
+    private void chooseAt(int index) {
+        if (index >= 0 && index < shown.size()) {
+            choose(shown.get(index));
+            ((ScrollPane) lookup("#calculation-scroll"))
+                    .setVvalue(shown.size() < 2 ? 0 : (double) index / (shown.size() - 1));
+        }
+    }
+
+    private static Label soft(String text) {
+        Label label = new Label(text);
+        label.getStyleClass().add("soft");
+        label.setWrapText(true);
+        return label;
+    }
+
+    /** One candidate: its move and verdict, its line move by move, and what speaks against it. */
+    private final class Card extends VBox {
+        private final Candidate candidate;
+
+        Card(Position position, Candidate candidate, Map<Move, Ease> ease) {
+            super(3);
+            this.candidate = candidate;
+            getStyleClass().add("candidate");
+            if (candidate.isRefuted()) {
+                getStyleClass().add("refuted");
+            }
+            setAccessibleText(MoveNames.of(
+                            position,
+                            candidate.move(),
+                            reading.languageProperty().get())
+                    + ": " + candidate.verdict().text());
+            getChildren().add(head(position));
+            getChildren().add(line(position));
+            if (candidate.isRefuted()) {
+                why();
+            }
+            Ease easy = ease.get(candidate.move());
+            if (easy != null) {
+                Label text = soft(Texts.of(
+                        easy.holding() == 1 ? "calculation.ease.one" : "calculation.ease",
+                        easy.holding(),
+                        easy.replies(),
+                        easy.depthToFind()));
+                getChildren().add(text);
+            }
+            setOnMouseClicked(event -> {
+                choose(this);
+                if (event.getClickCount() == 2) {
+                    model.play(candidate, 1);
+                }
+            });
+        }
+
+        private Node head(Position position) {
+            Label move = new Label(MoveNames.of(
+                    position, candidate.move(), reading.languageProperty().get()));
+            move.getStyleClass().add("candidate-move");
+            move.setMinWidth(USE_PREF_SIZE);
+            Region space = new Region();
+            HBox.setHgrow(space, Priority.ALWAYS);
+            Label text = soft(
+                    model.figuresProperty().get()
+                            ? sentence(candidate.verdict()) + " · " + figure(candidate.verdict())
+                            : sentence(candidate.verdict()));
+            HBox row = new HBox(
+                    8, move, space, text, VerdictSign.of(candidate.verdict().step()));
+            row.setAlignment(Pos.CENTER_LEFT);
+            return row;
+        }
+
+        /** Each move is a button that plays the line to there. */
+        private FlowPane line(Position start) {
+            FlowPane flow = new FlowPane(0, 0);
+            Position position = start;
+            List<Move> moves = candidate.line().moves();
+            for (int i = 0; i < moves.size() && i < LINE_SHOWN; i++) {
+                Move move = moves.get(i);
+                if (i > 0) {
+                    boolean numbered = i == 1 || position.sideToMove() == Side.WHITE;
+                    String text = numbered
+                            ? MoveNames.of(
+                                    position, move, reading.languageProperty().get())
+                            : San.write(
+                                    position, move, reading.languageProperty().get());
+                    Label step = new Label(text);
+                    step.getStyleClass().add("line-move");
+                    int count = i + 1;
+                    step.setOnMouseClicked(event -> {
+                        model.play(candidate, count);
+                        event.consume();
+                    });
+                    flow.getChildren().add(step);
+                }
+                position = position.play(move);
+            }
+            if (moves.size() > LINE_SHOWN) {
+                flow.getChildren().add(soft(" …"));
+            }
+            return flow;
+        }
+
+        /** Why a move fails: what it costs along the way, and what the ledger says at the end. */
+        private void why() {
+            if (candidate.natural()) {
+                Label natural = new Label(Texts.of("calculation.natural"));
+                natural.getStyleClass().add("candidate-natural");
+                natural.setWrapText(true);
+                getChildren().add(natural);
+            }
+            if (candidate.balance().end() != 0 || candidate.balance().sacrificed() != 0) {
+                getChildren()
+                        .add(soft(Texts.of(
+                                "calculation.balance",
+                                steps(candidate),
+                                pawns(candidate.balance().end()))));
+            }
+            List<String> changes = candidate.changes().stream()
+                    .filter(change -> !change.inWords().isEmpty())
+                    .limit(3)
+                    .map(change -> change.factor().title() + " (" + change.inWords() + ")")
+                    .toList();
+            if (!changes.isEmpty()) {
+                getChildren().add(soft(Texts.of("calculation.changes", String.join("; ", changes))));
+            }
+        }
+
+        /** The running balance at each half-move where it changes, in pawns. */
+        private static String steps(Candidate candidate) {
+            List<String> steps = new ArrayList<>();
+            int last = 0;
+            for (int now : candidate.balance().afterEachPly()) {
+                if (now != last) {
+                    steps.add(pawns(now));
+                    last = now;
+                }
+            }
+            return String.join(", ", steps);
+        }
+
+        private static String pawns(int hundredths) {
+            String size = hundredths % 100 == 0
+                    ? Integer.toString(Math.abs(hundredths) / 100)
+                    : String.format(Locale.ROOT, "%.2f", Math.abs(hundredths) / 100.0);
+            return (hundredths < 0 ? "−" : hundredths > 0 ? "+" : "") + size;
+        }
+    }
+}

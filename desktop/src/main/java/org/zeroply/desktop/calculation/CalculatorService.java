@@ -1,0 +1,171 @@
+package org.zeroply.desktop.calculation;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.concurrent.Executor;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.search.Analyst;
+import org.zeroply.work.Cancel;
+
+/**
+ * The one calculator of the application. What a person looks at comes before any batch: a new look ends the one before
+ * and interrupts a batch job, which begins again afterwards. A look may use all cores; a batch leaves one free for the
+ * interface. Asked on the interface thread; works on a thread of its own; answers on the interface thread.
+ */
+public final class CalculatorService {
+    /** What is to be calculated; asks the cancel often. A batch job may be run several times until it is finished. */
+    public interface Job<T> {
+        T run(Analyst analyst, Cancel cancel);
+    }
+
+    private final Executor thread;
+    private final Executor onInterface;
+    private final Supplier<Analyst> forLooks;
+    private final Supplier<Analyst> forBatches;
+    private final Deque<Waiting<?>> batch = new ArrayDeque<>();
+    private @Nullable Waiting<?> look;
+    private @Nullable Waiting<?> running;
+    private boolean closed;
+
+    /**
+     * @param thread runs one task after the other
+     * @param onInterface runs tasks on the interface thread
+     * @param forLooks who answers looks; made when first needed
+     */
+    public CalculatorService(
+            Executor thread, Executor onInterface, Supplier<Analyst> forLooks, Supplier<Analyst> forBatches) {
+        this.thread = thread;
+        this.onInterface = onInterface;
+        this.forLooks = remembered(forLooks);
+        this.forBatches = remembered(forBatches);
+    }
+
+    private static Supplier<Analyst> remembered(Supplier<Analyst> maker) {
+        Analyst[] made = new Analyst[1];
+        return () -> {
+            synchronized (made) {
+                Analyst known = made[0];
+                if (known == null) {
+                    known = maker.get();
+                    made[0] = known;
+                }
+                return known;
+            }
+        };
+    }
+
+    /** A job with what became of it so far. */
+    private static final class Waiting<T> {
+        final Job<T> job;
+        final Consumer<T> done;
+        final boolean isLook;
+
+        /** The wish of whoever asked. */
+        final Cancel wish;
+
+        /** The order to stop this run, by the wish or because a look came. */
+        Cancel stop = new Cancel();
+
+        Waiting(Job<T> job, Consumer<T> done, boolean isLook, Cancel wish) {
+            this.job = job;
+            this.done = done;
+            this.isLook = isLook;
+            this.wish = wish;
+        }
+    }
+
+    /** The name under which verdicts of looks are kept. */
+    public String analystName() {
+        return forLooks.get().name();
+    }
+
+    /**
+     * Calculates now what a person looks at. A look before it is stopped; its result still comes to its own listener.
+     *
+     * @return stops it
+     */
+    public synchronized <T> Runnable look(Job<T> job, Consumer<T> done) {
+        Waiting<T> fresh = new Waiting<>(job, done, true, new Cancel());
+        if (look != null) {
+            stop(look);
+        }
+        look = fresh;
+        if (running != null && !running.isLook) {
+            running.stop.cancel();
+        }
+        wake();
+        return () -> stop(fresh);
+    }
+
+    /** Calculates when nobody looks. @return stops it, also before it has begun; then nothing is answered */
+    public synchronized <T> Runnable batch(Job<T> job, Consumer<T> done) {
+        Waiting<T> fresh = new Waiting<>(job, done, false, new Cancel());
+        batch.addLast(fresh);
+        wake();
+        return () -> stop(fresh);
+    }
+
+    private synchronized void stop(Waiting<?> job) {
+        job.wish.cancel();
+        job.stop.cancel();
+        batch.remove(job);
+    }
+
+    private void wake() {
+        if (running == null && !closed) {
+            thread.execute(this::work);
+        }
+    }
+
+    private void work() {
+        for (Waiting<?> next = next(); next != null; next = next()) {
+            perform(next);
+        }
+    }
+
+    private synchronized @Nullable Waiting<?> next() {
+        running = null;
+        if (closed) {
+            return null;
+        }
+        if (look != null) {
+            running = look;
+            look = null;
+        } else {
+            running = batch.pollFirst();
+        }
+        return running;
+    }
+
+    private <T> void perform(Waiting<T> job) {
+        if (job.wish.isWished() && !job.isLook) {
+            return;
+        }
+        T result = job.job.run((job.isLook ? forLooks : forBatches).get(), job.stop);
+        synchronized (this) {
+            boolean interrupted = !job.isLook && job.stop.isWished() && !job.wish.isWished();
+            if (interrupted) {
+                job.stop = new Cancel();
+                batch.addFirst(job);
+                return;
+            }
+            if (!job.isLook && job.wish.isWished()) {
+                return;
+            }
+        }
+        onInterface.execute(() -> job.done.accept(result));
+    }
+
+    /** Stops everything; nothing is answered any more that has not begun. */
+    public synchronized void close() {
+        closed = true;
+        batch.clear();
+        look = null;
+        if (running != null) {
+            running.wish.cancel();
+            running.stop.cancel();
+        }
+    }
+}
