@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 import java.util.Optional;
 import org.zeroply.analysis.Ease;
 import org.zeroply.analysis.Study;
@@ -75,7 +76,7 @@ final class StudyText {
         }
         try {
             return Optional.of(new Reading(position).read(rows.subList(1, rows.size())));
-        } catch (IllegalArgumentException | IndexOutOfBoundsException unreadable) {
+        } catch (IllegalArgumentException | IndexOutOfBoundsException | NoSuchElementException unreadable) {
             return Optional.empty();
         }
     }

@@ -34,7 +34,7 @@ final class Fit {
     private static final double RESULT_SHARE = 0.3;
 
     /** Candidates for the pull toward where a weight began, so that what was seldom seen stays as reasoned. */
-    private static final double[] PULLS = {1e-7, 3e-7, 1e-6, 3e-6};
+    private static final double[] PULLS = {1e-8, 3e-8, 1e-7, 3e-7};
 
     /** Longer than a game: positions within a stretch are kept out together. */
     private static final int STRETCH = 400;

@@ -11,8 +11,13 @@ public sealed interface Trace {
     /** A threat: a broken line from where it comes from, ending in a bar before what it hits. */
     record Threat(Square from, Square to, Side side) implements Trace {}
 
-    /** A plan: a dotted path with its stops numbered from 1; the first square is where it starts. */
-    record Plan(List<Square> squares, Side side) implements Trace {
+    /**
+     * A plan: a dotted path with numbered stops.
+     *
+     * @param squares where it starts, and its stops
+     * @param first the number of the first stop
+     */
+    record Plan(List<Square> squares, int first, Side side) implements Trace {
         public Plan {
             squares = List.copyOf(squares);
             if (squares.size() < 2) {

@@ -29,7 +29,7 @@ final class TraceShapes {
                             group,
                             middle(plan.squares().get(i - 1)),
                             middle(plan.squares().get(i)),
-                            i);
+                            plan.first() + i - 1);
                 }
             }
         }
@@ -57,7 +57,7 @@ final class TraceShapes {
         Point2D end = to.subtract(way.multiply(cell * 0.3));
         stroke(group, new Line(begin.getX(), begin.getY(), end.getX(), end.getY()), "trace-plan");
         Label stop = new Label(Integer.toString(number));
-        stop.getStyleClass().addAll("mark-tag", number % 2 == 1 ? "trace-stop" : "trace-reply");
+        stop.getStyleClass().add("mark-tag");
         double size = Math.clamp(cell * 0.32, 14, 22);
         stop.setMinSize(size, size);
         stop.setPrefSize(size, size);

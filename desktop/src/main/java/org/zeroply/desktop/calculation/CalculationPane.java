@@ -62,7 +62,7 @@ public final class CalculationPane extends VBox {
     private final VBox cards = new VBox(8);
     private final TextField named = new TextField();
     private final Label refusal = new Label();
-    private final Button stop = new Button();
+    private final Button stop = new Button(Texts.of("calculation.stop"));
     private final ReadOnlyObjectWrapper<@Nullable Candidate> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
     private List<Card> shown = List.of();
     private boolean later;
@@ -79,6 +79,16 @@ public final class CalculationPane extends VBox {
         verdictRow.setAlignment(Pos.CENTER_LEFT);
         verdictRow.setMinHeight(USE_PREF_SIZE);
         effortDone.setWrapText(true);
+        stop.setId("calculation-stop");
+        stop.getStyleClass().add("quiet-button");
+        stop.setMinWidth(USE_PREF_SIZE);
+        stop.setOnAction(event -> model.stop());
+        stop.visibleProperty().bind(model.runningProperty());
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox doneRow = new HBox(8, effortDone, space, stop);
+        doneRow.setAlignment(Pos.CENTER_LEFT);
+        doneRow.setMinHeight(USE_PREF_SIZE);
         threats.setId("calculation-threats");
         cards.setId("calculation-cards");
         VBox inside = new VBox(10, threats, cards);
@@ -90,7 +100,7 @@ public final class CalculationPane extends VBox {
         scroll.getStyleClass().add("branches-scroll");
         scroll.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(efforts(), verdictRow, effortDone, scroll, nameRow(), options());
+        getChildren().addAll(efforts(), verdictRow, doneRow, scroll, nameRow(), options());
         model.candidatesProperty().subscribe(() -> showLater());
         model.studyProperty().subscribe(() -> showLater());
         model.runningProperty().subscribe(() -> showLater());
@@ -114,7 +124,7 @@ public final class CalculationPane extends VBox {
         ToggleGroup group = new ToggleGroup();
         for (Effort effort : Effort.values()) {
             ToggleButton button = new ToggleButton(effort.title());
-            button.getStyleClass().addAll("sign", "effort");
+            button.getStyleClass().add("effort");
             button.setId("effort-" + effort.name().toLowerCase(Locale.ROOT));
             button.setToggleGroup(group);
             // Choosing the level that is chosen calculates anew rather than leaving none.
@@ -178,15 +188,7 @@ public final class CalculationPane extends VBox {
         });
         lines.setValue(model.linesProperty().get());
         lines.valueProperty().subscribe(count -> model.linesProperty().set(count));
-        stop.setId("calculation-stop");
-        stop.setOnAction(event -> {
-            if (model.runningProperty().get()) {
-                model.stop();
-            } else {
-                model.again();
-            }
-        });
-        FlowPane row = new FlowPane(10, 6, lines, figures, drawn, stop);
+        FlowPane row = new FlowPane(10, 6, lines, figures, drawn);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
     }
@@ -207,7 +209,6 @@ public final class CalculationPane extends VBox {
     private void show() {
         Study study = model.studyProperty().get();
         boolean running = model.runningProperty().get();
-        stop.setText(Texts.of(running ? "calculation.stop" : "calculation.again"));
         showVerdict(study, running);
         showThreats(study);
         showCards(study);
@@ -382,12 +383,7 @@ public final class CalculationPane extends VBox {
             }
             Ease easy = ease.get(candidate.move());
             if (easy != null) {
-                Label text = soft(Texts.of(
-                        easy.holding() == 1 ? "calculation.ease.one" : "calculation.ease",
-                        easy.holding(),
-                        easy.replies(),
-                        easy.depthToFind()));
-                getChildren().add(text);
+                getChildren().add(soft(said(easy)));
             }
             setOnMouseClicked(event -> {
                 choose(this);
@@ -395,6 +391,18 @@ public final class CalculationPane extends VBox {
                     model.play(candidate, 1);
                 }
             });
+        }
+
+        private static String said(Ease easy) {
+            String seen = easy.depthToFind() == 1
+                    ? Texts.of("calculation.ease.atOnce")
+                    : Texts.of("calculation.ease.deep", easy.depthToFind());
+            if (easy.replies() == 1) {
+                return Texts.of("calculation.ease.forced");
+            }
+            return easy.holding() == 1
+                    ? Texts.of("calculation.ease.one", easy.replies(), seen)
+                    : Texts.of("calculation.ease", easy.holding(), easy.replies(), seen);
         }
 
         private Node head(Position position) {
@@ -437,6 +445,14 @@ public final class CalculationPane extends VBox {
                     });
                     flow.getChildren().add(step);
                 }
+                // The running balance stands behind each move that changes it.
+                int now = candidate.balance().afterEachPly().get(i);
+                int last = i == 0 ? 0 : candidate.balance().afterEachPly().get(i - 1);
+                if (now != last && candidate.isRefuted()) {
+                    Label balance = new Label(pawns(now));
+                    balance.getStyleClass().add("line-balance");
+                    flow.getChildren().add(balance);
+                }
                 position = position.play(move);
             }
             if (moves.size() > LINE_SHOWN) {
@@ -453,12 +469,10 @@ public final class CalculationPane extends VBox {
                 natural.setWrapText(true);
                 getChildren().add(natural);
             }
-            if (candidate.balance().end() != 0 || candidate.balance().sacrificed() != 0) {
+            if (candidate.balance().end() < 0) {
                 getChildren()
                         .add(soft(Texts.of(
-                                "calculation.balance",
-                                steps(candidate),
-                                pawns(candidate.balance().end()))));
+                                "calculation.balance", pawns(candidate.balance().end()))));
             }
             List<String> changes = candidate.changes().stream()
                     .filter(change -> !change.inWords().isEmpty())
@@ -468,19 +482,6 @@ public final class CalculationPane extends VBox {
             if (!changes.isEmpty()) {
                 getChildren().add(soft(Texts.of("calculation.changes", String.join("; ", changes))));
             }
-        }
-
-        /** The running balance at each half-move where it changes, in pawns. */
-        private static String steps(Candidate candidate) {
-            List<String> steps = new ArrayList<>();
-            int last = 0;
-            for (int now : candidate.balance().afterEachPly()) {
-                if (now != last) {
-                    steps.add(pawns(now));
-                    last = now;
-                }
-            }
-            return String.join(", ", steps);
         }
 
         private static String pawns(int hundredths) {

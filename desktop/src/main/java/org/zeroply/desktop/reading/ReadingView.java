@@ -250,9 +250,9 @@ public final class ReadingView extends StackPane {
         if (study != null && chosen != null) {
             Side side = study.position().sideToMove();
             List<Move> moves = chosen.line().moves();
-            traces.add(plan(moves.getFirst(), side));
+            traces.add(plan(moves.getFirst(), 1, side));
             if (moves.size() > 1) {
-                traces.add(plan(moves.get(1), side.opposite()));
+                traces.add(plan(moves.get(1), 2, side.opposite()));
             }
         } else if (study != null && calculation.threatsShownProperty().get()) {
             traces.addAll(threats(study));
@@ -260,8 +260,8 @@ public final class ReadingView extends StackPane {
         board.traces().setAll(traces);
     }
 
-    private static Trace plan(Move move, Side side) {
-        return new Trace.Plan(List.of(move.from(), move.to()), side);
+    private static Trace plan(Move move, int number, Side side) {
+        return new Trace.Plan(List.of(move.from(), move.to()), number, side);
     }
 
     private static List<Trace> threats(Study study) {

@@ -797,6 +797,10 @@ public final class Shell extends StackPane {
         return reading;
     }
 
+    public CalculationModel calculation() {
+        return calculation;
+    }
+
     public GamesModel games() {
         return games;
     }

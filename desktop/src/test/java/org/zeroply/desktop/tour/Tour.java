@@ -11,6 +11,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
+import org.zeroply.search.Effort;
 import org.zeroply.store.GameSummary;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
@@ -85,8 +86,60 @@ public final class Tour {
                 stand.shell().reading().dismissRefusal();
                 return true;
             });
+            calculation(stand);
             desk(stand);
         }
+    }
+
+    /** The panel after a look, with a chosen candidate's plan, and while it calculates until it is stopped. */
+    private void calculation(Stand stand) {
+        var reading = stand.shell().reading();
+        var calculation = stand.shell().calculation();
+        Stand.onStage(() -> {
+            reading.previous();
+            return true;
+        });
+        run(stand, "command.calculation");
+        stand.await(
+                "the candidates",
+                () -> calculation.studyProperty().get() != null
+                        && !calculation.runningProperty().get());
+        Stand.onStage(() -> {
+            calculation.name("Nc3");
+            return true;
+        });
+        stand.await("the named ones", () -> !calculation.runningProperty().get());
+        picture(stand, "calculation");
+        new FxRobot().push(KeyCode.DOWN);
+        new FxRobot().push(KeyCode.DOWN);
+        Stand.onStage(() -> {
+            calculation.figuresProperty().set(true);
+            return true;
+        });
+        picture(stand, "candidate");
+        Stand.onStage(() -> {
+            calculation.figuresProperty().set(false);
+            calculation.effortProperty().set(Effort.UNTIL_STOPPED);
+            for (int i = 0; i < 3; i++) {
+                reading.previous();
+            }
+            return true;
+        });
+        stand.await(
+                "a deep line",
+                () -> calculation.studyProperty().get() != null
+                        && calculation.studyProperty().get().verdict() != null
+                        && calculation.studyProperty().get().ease().size() > 2);
+        picture(stand, "calculating");
+        run(stand, "command.calculationStop");
+        Stand.onStage(() -> {
+            calculation.effortProperty().set(Effort.LOOK);
+            for (int i = 0; i < 4; i++) {
+                reading.next();
+            }
+            return true;
+        });
+        run(stand, "command.calculation");
     }
 
     private static void run(Stand stand, String command) {

@@ -1,0 +1,2 @@
+@org.jspecify.annotations.NullMarked
+package org.zeroply.desktop.calculation;
