@@ -59,4 +59,32 @@ class ZeroPlyTest {
                 .contains("there is no file");
         assertThat(run("pgn", "normalise", good.toString()).out()).contains("1. d4 d5 1-0");
     }
+
+    @Test
+    void calculatesAndNamesThreats() {
+        String mate = "6k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1";
+        Run calc = run("calc", mate, "--depth", "6", "--threads", "1", "--table", "4");
+        assertThat(calc.exit()).isZero();
+        assertThat(calc.out()).startsWith("White mates in 1 (1.00, #1): 1.Rd8#");
+        Run json = run("calc", mate, "--nodes", "2000", "--threads", "1", "--table", "4", "--lines", "2", "--json");
+        assertThat(json.out()).contains("\"mate\" : 1").contains("\"Rd8#\"");
+        assertThat(run("calc", mate, "--lines", "9").err()).contains("1 to 8 lines can be asked for, not 9");
+        assertThat(run("calc", mate, "--threads", "0").exit()).isEqualTo(2);
+        Run threats = run("threats", "6k1/5ppp/8/8/8/8/5PPP/3R2K1 b - - 0 1");
+        assertThat(threats.out()).contains("mate in 1: 2.Rd8#");
+        assertThat(run("threats", START, "--json").out()).startsWith("[ ]");
+    }
+
+    @Test
+    void solvesSuites() throws IOException {
+        Path suite = Files.writeString(folder.resolve("suite.epd"), """
+                6k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - bm Rd8#; dm 1; id "back rank";
+                6k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - bm Rd4; id "a wrong key";
+                nonsense
+                """);
+        Run run = run("suite", suite.toString(), "--ms", "50", "--threads", "1", "--table", "4");
+        assertThat(run.exit()).isEqualTo(1);
+        assertThat(run.out()).contains("a wrong key: Rd8#").endsWith("solved 1 of 2" + System.lineSeparator());
+        assertThat(run.err()).contains("row 3: ");
+    }
 }
