@@ -27,6 +27,14 @@ final class Searcher {
     static final int MAX_PLY = 128;
 
     private static final int NO_VALUE = -32_600;
+
+    /** Orders of moves: that of the table, good captures, killers, the counter-move, quiet moves by history, losing captures. */
+    private static final int TABLE_FIRST = 1 << 30;
+
+    private static final int GOOD_CAPTURE = 1 << 26;
+    private static final int KILLER = 1 << 25;
+    private static final int COUNTER = 1 << 24;
+    private static final int BAD_CAPTURE = -(1 << 26);
     private static final int[][] REDUCTION = new int[64][64];
 
     static {
@@ -95,6 +103,14 @@ final class Searcher {
     private final int[] captureHistory = new int[13 * 64 * 7];
     private final short[] follow = new short[13 * 64 * 13 * 64];
     private final int[] counters = new int[13 * 64];
+
+    /** The moves made since the root, 0 for a pass, so that a search that stops in the middle can take them back. */
+    private final int[] madeMoves = new int[MAX_PLY + 4];
+
+    private int depthMade;
+
+    /** The best of the depth under way, for the case that it is stopped. */
+    private @Nullable Found partial;
 
     private long nodes;
     private long nodeLimit = Long.MAX_VALUE;
@@ -214,9 +230,6 @@ final class Searcher {
         return Arrays.stream(line[0], 0, lineLength[0]).mapToObj(Board::asMove).toList();
     }
 
-    private @Nullable Found partial;
-    private int depthMade;
-
     /** Takes back whatever the interrupted search had made. */
     private void unwind() {
         while (depthMade > 0) {
@@ -228,8 +241,6 @@ final class Searcher {
             }
         }
     }
-
-    private final int[] madeMoves = new int[MAX_PLY + 4];
 
     private int root(int alphaAtFirst, int beta, int depth, int from) {
         int alpha = alphaAtFirst;
@@ -825,12 +836,6 @@ final class Searcher {
     }
 
     // ---- the order of moves
-
-    private static final int TABLE_FIRST = 1 << 30;
-    private static final int GOOD_CAPTURE = 1 << 26;
-    private static final int KILLER = 1 << 25;
-    private static final int COUNTER = 1 << 24;
-    private static final int BAD_CAPTURE = -(1 << 26);
 
     /** Puts the move of the table first, so that the others need no order if it is enough; false if it is not there. */
     private static boolean bring(int move, int[] buffer, int[] scores, int count) {
