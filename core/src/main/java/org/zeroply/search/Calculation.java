@@ -6,7 +6,7 @@ import org.zeroply.rules.Position;
 /**
  * What has been calculated of a position so far.
  *
- * @param lines the best first, in the eyes of the side to move; none if there is no legal move or nothing was found yet
+ * @param lines the best first, in the eyes of the side to move; none if there is no legal move
  * @param depth the last depth that was finished for every line, in half-moves
  * @param nodes positions looked at by all threads
  * @param millis time since the calculation began

@@ -714,7 +714,8 @@ final class Searcher {
 
     private void countNode(int ply) {
         nodes++;
-        if (nodes >= nodeLimit || (nodes & 1023) == 0 && stop.getAsBoolean()) {
+        // The first depth takes less than a millisecond and is always finished, so that there is something to show.
+        if (rootDepth > 1 && (nodes >= nodeLimit || (nodes & 1023) == 0 && stop.getAsBoolean())) {
             throw new Stopped();
         }
         if (ply > deepest) {

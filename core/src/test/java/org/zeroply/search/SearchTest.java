@@ -121,6 +121,18 @@ class SearchTest {
         assertThat(calculate(again, question).lines()).isEqualTo(first.lines());
     }
 
+    /** However small the limit and however early the cancel, there is a move to show. */
+    @Test
+    void oneDepthIsAlwaysFinished() {
+        Cancel cancelled = new Cancel();
+        cancelled.cancel();
+        for (Limit limit : List.of(Limit.nodes(1), Limit.millis(1), Limit.NONE)) {
+            Calculation found =
+                    new Calculator(1, 1).calculate(Question.of(MIDDLEGAME, limit), partial -> {}, cancelled);
+            assertThat(found.lines()).hasSize(1);
+        }
+    }
+
     @Test
     void severalLinesAreDifferentMovesInOrder() {
         Calculation found = calculate(

@@ -31,6 +31,7 @@ public final class CalcBench {
                 Harvest.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
             case "fit" -> Fit.run(Stream.of(words).skip(2).map(Path::of).toList(), Path.of(words[1]));
             case "match" -> match(words);
+            case "mates" -> ComposeMates.run(Path.of(words[1]), Integer.parseInt(words[2]));
             case "mine" ->
                 Mine.run(Path.of(words[1]), Path.of(words[2]), Integer.parseInt(words[3]), Integer.parseInt(words[4]));
             default -> {

@@ -8,3 +8,7 @@ create table study (
     content  text    not null,
     primary key (position, analyst, lines, effort)
 ) without rowid;
+
+-- The list in its usual order with what it is narrowed down by most, so that a result or a length is found in the index alone.
+drop index game_listed;
+create index game_listed on game (date desc, id desc, result, plies, hidden) where hidden = 0;
