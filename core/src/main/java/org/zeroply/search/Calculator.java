@@ -27,6 +27,9 @@ public final class Calculator implements Analyst {
 
     public static final int DEFAULT_TABLE_MEGABYTES = 256;
 
+    /** A line that is shorter than this and than its depth is lengthened from the table. */
+    private static final int LINE_WANTED = 8;
+
     private final int megabytes;
     private final int threads;
     private final Weights weights;
@@ -248,7 +251,36 @@ public final class Calculator implements Analyst {
             private CalculatedLine line(Kept kept) {
                 Verdict verdict =
                         Verdict.of(kept.line().value(), question.position().sideToMove(), weights.scale());
-                return new CalculatedLine(kept.line().moves(), verdict, kept.depth());
+                return new CalculatedLine(lengthened(kept), verdict, kept.depth());
+            }
+
+            /**
+             * A line that was found at the last moment may end after its first move: what the table knows of the
+             * positions behind it goes on, as far as it is legal and repeats nothing.
+             */
+            private List<Move> lengthened(Kept kept) {
+                List<Move> moves = new ArrayList<>(kept.line().moves());
+                int wanted = Math.min(kept.depth(), LINE_WANTED);
+                if (moves.size() >= wanted) {
+                    return moves;
+                }
+                List<Position> positions = new ArrayList<>(List.of(question.position()));
+                moves.forEach(move -> positions.add(positions.getLast().play(move)));
+                while (moves.size() < wanted) {
+                    Position last = positions.getLast();
+                    long known = table.find(last.key());
+                    int code = known == Table.NOTHING ? 0 : Table.move(known);
+                    if (code == 0 || !last.isLegal(Board.asMove(code))) {
+                        break;
+                    }
+                    Position next = last.play(Board.asMove(code));
+                    if (positions.stream().anyMatch(next::repeats)) {
+                        break;
+                    }
+                    moves.add(Board.asMove(code));
+                    positions.add(next);
+                }
+                return moves;
             }
         }
     }

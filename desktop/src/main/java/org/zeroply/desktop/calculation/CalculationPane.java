@@ -236,11 +236,7 @@ public final class CalculationPane extends VBox {
         effortDone.setText(
                 over
                         ? ""
-                        : Texts.of(
-                                running ? "calculation.depth.running" : "calculation.depth",
-                                best.depth(),
-                                seconds(best.millis()),
-                                millions(best.nodes())));
+                        : Texts.of("calculation.depth", best.depth(), seconds(best.millis()), millions(best.nodes())));
     }
 
     private static String sentence(Verdict verdict) {
@@ -393,6 +389,13 @@ public final class CalculationPane extends VBox {
             });
         }
 
+        private static Label balance(int hundredths) {
+            Label label = new Label(pawns(hundredths));
+            label.getStyleClass().add("line-balance");
+            label.setMinWidth(USE_PREF_SIZE);
+            return label;
+        }
+
         private static String said(Ease easy) {
             String seen = easy.depthToFind() == 1
                     ? Texts.of("calculation.ease.atOnce")
@@ -445,13 +448,12 @@ public final class CalculationPane extends VBox {
                     });
                     flow.getChildren().add(step);
                 }
-                // The running balance stands behind each move that changes it.
-                int now = candidate.balance().afterEachPly().get(i);
-                int last = i == 0 ? 0 : candidate.balance().afterEachPly().get(i - 1);
-                if (now != last && candidate.isRefuted()) {
-                    Label balance = new Label(pawns(now));
-                    balance.getStyleClass().add("line-balance");
-                    flow.getChildren().add(balance);
+                // The running balance stands behind each move that changes it; the first move's stands in the heading.
+                if (i > 0 && candidate.isRefuted()) {
+                    int now = candidate.balance().afterEachPly().get(i);
+                    if (now != candidate.balance().afterEachPly().get(i - 1)) {
+                        flow.getChildren().add(balance(now));
+                    }
                 }
                 position = position.play(move);
             }

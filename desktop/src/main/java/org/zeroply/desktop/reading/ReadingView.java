@@ -113,7 +113,7 @@ public final class ReadingView extends StackPane {
             show(noteSide, wide || !calculating);
             notesTab.setSelected(wide || !calculating);
             calculationTab.setSelected(calculating);
-            rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.42 : calculating ? 0.29 : 0.26));
+            rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.36 : calculating ? 0.29 : 0.26));
         };
         upper.widthProperty().subscribe(arrange);
         calculation.openProperty().subscribe(arrange);
