@@ -64,7 +64,7 @@ class CalculationTest extends AtTheWindow {
 
     private boolean isShown(String query) {
         return Stand.onStage(() -> {
-            Node node = robot.lookup(query).tryQuery().orElse(null);
+            Node node = robot.lookup(query).query();
             while (node != null && node.isVisible()) {
                 node = node.getParent();
             }
@@ -110,6 +110,31 @@ class CalculationTest extends AtTheWindow {
         assertThat(isShown("#calculation")).isFalse();
         assertThat(Stand.onStage(() -> robot.lookup(".trace-threat").queryAll()))
                 .isEmpty();
+    }
+
+    @Test
+    void worksByMouseAlone() {
+        robot.clickOn("#tab-calculation");
+        stand.settle();
+        awaitStudy();
+        stand.await("the cards", () -> !robot.lookup(".line-move").queryAll().isEmpty());
+        robot.clickOn("#effort-glance");
+        stand.settle();
+        awaitStudy();
+        stand.await(
+                "the cards anew", () -> !robot.lookup(".line-move").queryAll().isEmpty());
+        var line = Stand.onStage(
+                () -> calculation().candidatesProperty().get().getFirst().line().moves());
+        // The first move of the line that can be clicked is the reply: the line is played to there.
+        robot.clickOn(robot.lookup(".line-move").queryAll().iterator().next());
+        stand.settle();
+        assertThat(Stand.onStage(() ->
+                        reading().tree().node(reading().nodeProperty().get()).played()))
+                .isEqualTo(line.get(1));
+        robot.clickOn("#tab-notes");
+        stand.settle();
+        assertThat(isShown("#calculation")).isFalse();
+        assertThat(isShown("#note")).isTrue();
     }
 
     @Test
