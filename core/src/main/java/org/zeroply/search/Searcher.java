@@ -114,7 +114,6 @@ final class Searcher {
 
     private long nodes;
     private long nodeLimit = Long.MAX_VALUE;
-    private int deepest;
     private int verifyBelow;
     private int[] rootMoves = {};
     private int rootDepth;
@@ -158,11 +157,6 @@ final class Searcher {
         nodeLimit = limit;
     }
 
-    /** The deepest half-move that the last search looked at. */
-    int deepest() {
-        return deepest;
-    }
-
     // ---- the root
 
     /** The moves to search; they are put in order here, and the order is improved from depth to depth. */
@@ -194,7 +188,6 @@ final class Searcher {
     @Nullable
     Found searchRoot(int depth, int from, int guess) {
         rootDepth = depth;
-        deepest = 0;
         partial = null;
         int delta = 18 + Math.abs(guess) / 64;
         int alpha = -INFINITE;
@@ -305,7 +298,7 @@ final class Searcher {
         if (depthLeft <= 0) {
             return quiet(alphaAtFirst, betaAtFirst, ply, 0);
         }
-        countNode(ply);
+        countNode();
         int alpha = alphaAtFirst;
         int beta = betaAtFirst;
         int depth = depthLeft;
@@ -596,7 +589,7 @@ final class Searcher {
 
     /** Captures and promotions, and checks at the first half-move, until the position is quiet. */
     private int quiet(int alphaAtFirst, int beta, int ply, int depth) {
-        countNode(ply);
+        countNode();
         lineLength[ply] = ply;
         if (isDraw(ply)) {
             return 0;
@@ -712,14 +705,11 @@ final class Searcher {
 
     // ---- steps
 
-    private void countNode(int ply) {
+    private void countNode() {
         nodes++;
         // The first depth takes less than a millisecond and is always finished, so that there is something to show.
         if (rootDepth > 1 && (nodes >= nodeLimit || (nodes & 1023) == 0 && stop.getAsBoolean())) {
             throw new Stopped();
-        }
-        if (ply > deepest) {
-            deepest = ply;
         }
     }
 

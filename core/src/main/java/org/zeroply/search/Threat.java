@@ -2,7 +2,6 @@ package org.zeroply.search;
 
 import java.util.List;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 
 /**
@@ -29,10 +28,5 @@ public record Threat(Kind kind, List<Move> line, SquareSet targets, SquareSet fr
         if (kind != Kind.CHECK && line.isEmpty()) {
             throw new IllegalArgumentException("a threat of " + kind + " has a line");
         }
-    }
-
-    /** The square that the first move goes to, or the king in check. */
-    public Square target() {
-        return line.isEmpty() ? targets.iterator().next() : line.getFirst().to();
     }
 }
