@@ -12,6 +12,7 @@ import java.util.function.LongSupplier;
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.work.Cancel;
 
 /**
@@ -23,7 +24,7 @@ import org.zeroply.work.Cancel;
  */
 public final class Calculator implements Analyst {
     /** Raised when the search changes so that its verdicts may: kept verdicts of other versions are not reused. */
-    private static final int SEARCH_VERSION = 1;
+    private static final int SEARCH_VERSION = 2;
 
     public static final int DEFAULT_TABLE_MEGABYTES = 256;
 
@@ -149,6 +150,10 @@ public final class Calculator implements Analyst {
 
         private Searcher searcher(BooleanSupplier stop) {
             Searcher searcher = new Searcher(question.position().board(), before, weights, table, without, stop);
+            Side passing = question.mayPass();
+            if (passing != null) {
+                searcher.letPass(passing);
+            }
             searcher.rootMoves(rootMoves);
             return searcher;
         }
@@ -261,7 +266,7 @@ public final class Calculator implements Analyst {
             private List<Move> lengthened(Kept kept) {
                 List<Move> moves = new ArrayList<>(kept.line().moves());
                 int wanted = Math.min(kept.depth(), LINE_WANTED);
-                if (moves.size() >= wanted) {
+                if (moves.size() >= wanted || question.mayPass() != null) {
                     return moves;
                 }
                 List<Position> positions = new ArrayList<>(List.of(question.position()));

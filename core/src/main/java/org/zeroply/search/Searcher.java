@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Side;
 
 /**
  * One thread's search: principal-variation alpha-beta over a mutable board.
@@ -27,6 +27,7 @@ final class Searcher {
     static final int MAX_PLY = 128;
 
     private static final int NO_VALUE = -32_600;
+    private static final long PASSING_SALT = 0x9E3779B97F4A7C14L;
 
     /** Orders of moves: that of the table, good captures, killers, the counter-move, quiet moves by history, losing captures. */
     private static final int TABLE_FIRST = 1 << 30;
@@ -71,7 +72,6 @@ final class Searcher {
     private final boolean futility;
     private final boolean exchangePruning;
     private final boolean extensions;
-    private final boolean singular;
     private final boolean tableMoveReduction;
 
     /** Keys of the positions before the root and on the path, the newest last. */
@@ -86,11 +86,7 @@ final class Searcher {
     private final int[] lineLength = new int[MAX_PLY + 2];
     private final int[] evaluations = new int[MAX_PLY + 2];
     private final int[] squares = new int[MAX_PLY + 2];
-    private final int[] excluded = new int[MAX_PLY + 2];
-    /** By ply: the squares from which a man of each type gives check, and those who give it by stepping aside. */
-    private final long[][] checkFrom = new long[MAX_PLY + 2][6];
-
-    private final long[] discoverers = new long[MAX_PLY + 2];
+    private final Checks[] checks = new Checks[MAX_PLY + 2];
     private final int[][] killers = new int[MAX_PLY + 2][2];
 
     /** By ply: piece code times 64 plus target of the move made there, 0 for a pass. */
@@ -112,6 +108,10 @@ final class Searcher {
     /** The best of the depth under way, for the case that it is stopped. */
     private @Nullable Found partial;
 
+    /** The side that may pass, -1 for neither. */
+    private int passing = -1;
+
+    private long salt;
     private long nodes;
     private long nodeLimit = Long.MAX_VALUE;
     private int verifyBelow;
@@ -140,8 +140,8 @@ final class Searcher {
         futility = !without.contains(Technique.FUTILITY);
         exchangePruning = !without.contains(Technique.EXCHANGE_PRUNING);
         extensions = !without.contains(Technique.EXTENSIONS);
-        singular = !without.contains(Technique.SINGULAR);
         tableMoveReduction = !without.contains(Technique.TABLE_MOVE_REDUCTION);
+        Arrays.setAll(checks, ply -> new Checks());
         path = Arrays.copyOf(before, before.length + MAX_PLY + 4);
         rootIndex = before.length;
         path[rootIndex] = board.key();
@@ -153,6 +153,16 @@ final class Searcher {
         return nodes;
     }
 
+    /** Lets a side pass instead of moving; what is found then stays apart in the table. */
+    void letPass(Side side) {
+        passing = side.ordinal();
+        salt = PASSING_SALT + passing;
+    }
+
+    private long tableKey() {
+        return board.key() ^ salt;
+    }
+
     void limitNodes(long limit) {
         nodeLimit = limit;
     }
@@ -162,7 +172,7 @@ final class Searcher {
     /** The moves to search; they are put in order here, and the order is improved from depth to depth. */
     void rootMoves(int[] wanted) {
         rootMoves = wanted.clone();
-        long known = tableOn ? table.find(board.key()) : Table.NOTHING;
+        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
         boolean found = known != Table.NOTHING && bring(Table.move(known), rootMoves, order[0], rootMoves.length);
         scoreMoves(rootMoves, found ? 1 : 0, rootMoves.length, 0);
         for (int i = found ? 1 : 0; i < rootMoves.length; i++) {
@@ -240,7 +250,7 @@ final class Searcher {
         int best = -INFINITE;
         int bestMove = 0;
         boolean inCheck = board.inCheck();
-        prepareChecks(0);
+        checks[0].prepare(board);
         evaluations[0] = inCheck ? NO_VALUE : evaluation.of(board, squares[0]);
         lineLength[0] = 0;
         int count = rootMoves.length;
@@ -287,7 +297,7 @@ final class Searcher {
         }
         if (tableOn && from == 0) {
             int bound = best >= beta ? Table.LOWER : best > alphaAtFirst ? Table.EXACT : Table.UPPER;
-            table.store(board.key(), bestMove, best, evaluations[0], depth, bound);
+            table.store(tableKey(), bestMove, best, evaluations[0], depth, bound);
         }
         return best;
     }
@@ -318,8 +328,7 @@ final class Searcher {
             return alpha;
         }
 
-        int skip = excluded[ply];
-        long known = tableOn && skip == 0 ? table.find(board.key()) : Table.NOTHING;
+        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
         int tableMove = 0;
         int tableValue = NO_VALUE;
         if (known != Table.NOTHING) {
@@ -339,8 +348,6 @@ final class Searcher {
         int still;
         if (inCheck) {
             still = NO_VALUE;
-        } else if (skip != 0) {
-            still = evaluations[ply];
         } else {
             still = known != Table.NOTHING && Table.evaluation(known) != NO_VALUE
                     ? Table.evaluation(known)
@@ -359,11 +366,11 @@ final class Searcher {
             }
         }
 
-        if (tableMoveReduction && depth >= 5 && tableMove == 0 && skip == 0) {
+        if (tableMoveReduction && depth >= 5 && tableMove == 0) {
             depth--;
         }
 
-        if (!principal && !inCheck && skip == 0 && Math.abs(beta) < MATE_BOUND) {
+        if (!principal && !inCheck && Math.abs(beta) < MATE_BOUND) {
             if (staticBound
                     && depth <= 7
                     && estimate - 75 * depth + (improving ? 60 : 0) >= beta
@@ -386,7 +393,8 @@ final class Searcher {
 
         int[] buffer = moves[ply];
         int count = board.legalMoves(buffer);
-        if (count == 0) {
+        boolean mayPass = passing == board.side() && !inCheck;
+        if (count == 0 && !mayPass) {
             return inCheck ? ply - MATE : 0;
         }
         int extendSingle = extensions && inCheck && count == 1 && ply < 2 * rootDepth ? 1 : 0;
@@ -401,16 +409,20 @@ final class Searcher {
             scoreMoves(buffer, 0, count, ply);
         }
         boolean skipQuiets = false;
-        prepareChecks(ply);
+        if (mayPass) {
+            best = passed(-beta, -alpha, depth - 1, ply, !expectCut);
+            alpha = Math.max(alpha, best);
+            if (alpha >= beta) {
+                count = 0;
+            }
+        }
+        checks[ply].prepare(board);
         for (int i = 0; i < count; i++) {
             if (i > 0 && !scored) {
                 scoreMoves(buffer, 1, count, ply);
                 scored = true;
             }
             int move = skipQuiets || i == 0 && !scored ? buffer[i] : pick(buffer, order[ply], i, count);
-            if (move == skip) {
-                continue;
-            }
             boolean quiet = isQuiet(move);
             boolean check = givesCheck(move, ply);
             int extension = extendSingle;
@@ -443,34 +455,6 @@ final class Searcher {
                     extension = 1;
                 }
             }
-            if (singular
-                    && move == tableMove
-                    && depth >= 7
-                    && skip == 0
-                    && ply < 2 * rootDepth
-                    && Math.abs(tableValue) < MATE_BOUND
-                    && Table.bound(known) != Table.UPPER
-                    && Table.depth(known) >= depth - 3) {
-                int target = tableValue - 2 * depth;
-                excluded[ply] = move;
-                int value = search(target - 1, target, (depth - 1) / 2, ply, expectCut);
-                excluded[ply] = 0;
-                lineLength[ply] = ply;
-                // The same ply was searched without this move, so its buffers are filled again.
-                board.legalMoves(buffer);
-                bring(move, buffer, order[ply], count);
-                scored = false;
-                prepareChecks(ply);
-                if (value < target) {
-                    extension = 1;
-                } else if (target >= beta) {
-                    // Several moves are better than the bound: one of them will do.
-                    return target;
-                } else if (tableValue >= beta) {
-                    extension = -1;
-                }
-            }
-
             int code = board.codeAt(Board.from(move));
             int next = depth - 1 + extension;
             make(move, ply);
@@ -539,12 +523,12 @@ final class Searcher {
             }
         }
         if (best == -INFINITE) {
-            // Only the excluded move was legal, or all others were left out.
-            return skip != 0 ? alpha : Math.max(still, ply - MATE + 1);
+            // All moves were left out.
+            return Math.max(still, ply - MATE + 1);
         }
-        if (tableOn && skip == 0) {
+        if (tableOn) {
             int bound = best >= beta ? Table.LOWER : best > alphaAtFirst ? Table.EXACT : Table.UPPER;
-            table.store(board.key(), bestMove, toTable(best, ply), still, depth, bound);
+            table.store(tableKey(), bestMove, toTable(best, ply), still, depth, bound);
         }
         return best;
     }
@@ -555,17 +539,7 @@ final class Searcher {
             return NO_VALUE;
         }
         int reduced = depth - 4 - depth / 5 - Math.min(2, (estimate - beta) / 180);
-        path[rootIndex + ply + 1] = 0;
-        board.makePass();
-        madeMoves[depthMade++] = 0;
-        made[ply + 1] = 0;
-        squares[ply + 1] = squares[ply];
-        sincePass[ply + 1] = 0;
-        path[rootIndex + ply + 1] = board.key();
-        int value = -search(-beta, 1 - beta, reduced, ply + 1, !expectCut);
-        board.unmakePass();
-        depthMade--;
-        lineLength[ply] = ply;
+        int value = passed(-beta, 1 - beta, reduced, ply, !expectCut);
         if (value < beta) {
             return NO_VALUE;
         }
@@ -581,6 +555,21 @@ final class Searcher {
         verifyBelow = kept;
         lineLength[ply] = ply;
         return verified >= beta ? value : NO_VALUE;
+    }
+
+    /** The value of passing, from the view of the side that passes. */
+    private int passed(int alpha, int beta, int depth, int ply, boolean expectCut) {
+        board.makePass();
+        madeMoves[depthMade++] = 0;
+        made[ply + 1] = 0;
+        squares[ply + 1] = squares[ply];
+        sincePass[ply + 1] = 0;
+        path[rootIndex + ply + 1] = board.key();
+        int value = -search(alpha, beta, depth, ply + 1, expectCut);
+        board.unmakePass();
+        depthMade--;
+        lineLength[ply] = ply;
+        return value;
     }
 
     private boolean hasPieces() {
@@ -600,7 +589,7 @@ final class Searcher {
         }
         int alpha = alphaAtFirst;
         boolean principal = beta - alpha > 1;
-        long known = tableOn ? table.find(board.key()) : Table.NOTHING;
+        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
         int tableMove = 0;
         if (known != Table.NOTHING) {
             tableMove = Table.move(known);
@@ -629,12 +618,12 @@ final class Searcher {
             best = still;
             if (best >= beta) {
                 if (tableOn && known == Table.NOTHING) {
-                    table.store(board.key(), 0, toTable(best, ply), still, 0, Table.LOWER);
+                    table.store(tableKey(), 0, toTable(best, ply), still, 0, Table.LOWER);
                 }
                 return best;
             }
             alpha = Math.max(alpha, best);
-            prepareChecks(ply);
+            checks[ply].prepare(board);
             count = depth == 0 ? capturesAndChecks(buffer, ply) : board.legalCaptures(buffer);
         }
         scoreMoves(buffer, bring(tableMove, buffer, order[ply], count) ? 1 : 0, count, ply);
@@ -678,7 +667,7 @@ final class Searcher {
         }
         if (tableOn) {
             int bound = best >= beta ? Table.LOWER : Table.UPPER;
-            table.store(board.key(), bestMove, toTable(best, ply), still, 0, bound);
+            table.store(tableKey(), bestMove, toTable(best, ply), still, 0, bound);
         }
         return best;
     }
@@ -790,40 +779,8 @@ final class Searcher {
         return board.codeAt(Board.to(move)) == 0 && kind != Board.EN_PASSANT && kind != Board.PROMOTION + 3;
     }
 
-    /** Works out for a ply what {@link #givesCheck} needs. */
-    private void prepareChecks(int ply) {
-        int us = board.side();
-        int king = board.kingSquare(us ^ 1);
-        long occupied = board.occupied();
-        long[] from = checkFrom[ply];
-        from[0] = Attacks.pawn(us ^ 1, king);
-        from[1] = Attacks.knight(king);
-        from[2] = Attacks.bishop(king, occupied);
-        from[3] = Attacks.rook(king, occupied);
-        from[4] = from[2] | from[3];
-        discoverers[ply] = board.discoverers();
-    }
-
     private boolean givesCheck(int move, int ply) {
-        int from = Board.from(move);
-        int to = Board.to(move);
-        int kind = Board.kind(move);
-        int type = kind >= Board.PROMOTION ? kind - Board.PROMOTION + 1 : (board.codeAt(from) - 1) % 6;
-        if ((checkFrom[ply][type] & 1L << to) != 0) {
-            return true;
-        }
-        if ((discoverers[ply] & 1L << from) != 0
-                && (Attacks.line(board.kingSquare(board.side() ^ 1), from) & 1L << to) == 0) {
-            return true;
-        }
-        if (kind < Board.CASTLING) {
-            return false;
-        }
-        // Castling, en passant and promotion change more of the board than one square: they are tried out.
-        board.make(move);
-        boolean check = board.inCheck();
-        board.unmake(move);
-        return check;
+        return checks[ply].gives(board, move);
     }
 
     // ---- the order of moves

@@ -31,8 +31,6 @@ public enum Technique {
     EXCHANGE_PRUNING,
     /** Checks and single replies do not use up depth. */
     EXTENSIONS,
-    /** A move that is better than all others at a position is looked at more deeply. */
-    SINGULAR,
     /** Without a move from the table, a position is looked at less deeply. */
     TABLE_MOVE_REDUCTION
 }

@@ -53,6 +53,15 @@ public record Verdict(int hundredths, double expected, int mateIn) {
         return new Verdict(toMove == Side.WHITE ? -Searcher.MATE : Searcher.MATE, toMove == Side.WHITE ? 0 : 1, 0);
     }
 
+    /** A mate in so many full moves: positive if White mates, negative if Black does; not 0. */
+    public static Verdict matesIn(int moves) {
+        if (moves == 0) {
+            throw new IllegalArgumentException("a mate that is yet to come is at least one move away");
+        }
+        int value = Searcher.MATE - 2 * Math.abs(moves) + 1;
+        return new Verdict(moves > 0 ? value : -value, moves > 0 ? 1 : 0, moves);
+    }
+
     /** Level from .45 to .55, slightly better to .65, better to .80, then winning; mirrored for Black. */
     public Step step() {
         // A step's upper bound belongs to it, whatever the last binary digit says.

@@ -16,7 +16,7 @@ class LayeringTest {
 
     /** The core's packages from the bottom up; each may use those before it. */
     private static final List<String> CORE =
-            List.of("words", "work", "rules", "gametree", "notation", "search", "reading", "analysis");
+            List.of("words", "work", "rules", "gametree", "notation", "search", "ending", "reading", "analysis");
 
     @Test
     void coreUsesNoInterfaceDatabaseOrFiles() {

@@ -1,0 +1,109 @@
+package org.zeroply.ending;
+
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.search.Verdict;
+import org.zeroply.work.Cancel;
+
+/** All exact endings behind one question: elementary ones with the distance to mate, kings and pawns to promotion. */
+public final class ExactEndings {
+    /** How long a pawn ending may take before it is given up. */
+    public static final long PAWN_ENDING_MILLIS = 10_000;
+
+    private static final int CERTAIN = 1_500;
+
+    private final Elementary elementary;
+    private final PawnEnding pawnEnding;
+
+    public ExactEndings(Shelf shelf) {
+        elementary = new Elementary(shelf);
+        pawnEnding = new PawnEnding(elementary, PAWN_ENDING_MILLIS);
+    }
+
+    /**
+     * What is known exactly of a position.
+     *
+     * @param toMate whether the half-moves count to mate, else to promotion or mate
+     * @param choices the moves with their results, best first; those of a pawn ending only as far as they are certain
+     */
+    public record Solution(
+            Position position,
+            Exact exact,
+            boolean toMate,
+            List<Elementary.Choice> choices,
+            @Nullable Correspondence correspondence) {
+        public Solution {
+            choices = List.copyOf(choices);
+        }
+
+        /** The moves that keep the result, the best first. */
+        public List<Elementary.Choice> keeping() {
+            return choices.stream()
+                    .filter(choice -> choice.exact().outcome() == exact.outcome())
+                    .toList();
+        }
+
+        public Verdict verdict() {
+            return ExactEndings.verdict(exact, position.sideToMove(), toMate);
+        }
+    }
+
+    /** Solved, or why not. */
+    public sealed interface Reading {}
+
+    public record Solved(Solution solution) implements Reading {}
+
+    public record NotSolved(PawnEnding.Reason reason) implements Reading {}
+
+    public static boolean covers(Position position) {
+        return Elementary.covers(position) || PawnEnding.covers(position);
+    }
+
+    public PawnEnding pawnEnding() {
+        return pawnEnding;
+    }
+
+    public Elementary elementary() {
+        return elementary;
+    }
+
+    /**
+     * Solves a position on the calling thread; seconds for an ending that was not solved before.
+     *
+     * @throws IllegalArgumentException if {@link #covers} is false
+     */
+    public Reading solve(Position position, Cancel cancel) {
+        if (Elementary.covers(position)) {
+            Optional<Exact> exact = elementary.solve(position, cancel);
+            Optional<List<Elementary.Choice>> choices = elementary.moves(position, cancel);
+            if (exact.isEmpty() || choices.isEmpty()) {
+                return new NotSolved(PawnEnding.Reason.CANCELLED);
+            }
+            Correspondence squares = null;
+            if (PawnEnding.covers(position) && pawnEnding.solve(position, cancel) instanceof PawnEnding.Solved pawns) {
+                squares = pawns.correspondence();
+            }
+            return new Solved(new Solution(position, exact.get(), true, choices.get(), squares));
+        }
+        return switch (pawnEnding.solve(position, cancel)) {
+            case PawnEnding.Solved solved ->
+                new Solved(new Solution(position, solved.exact(), false, solved.choices(), solved.correspondence()));
+            case PawnEnding.NotSettled open -> new NotSolved(open.reason());
+        };
+    }
+
+    /** The verdict that goes with an exact result. */
+    public static Verdict verdict(Exact exact, Side toMove, boolean toMate) {
+        int white = toMove == Side.WHITE ? exact.outcome() : -exact.outcome();
+        if (white == 0) {
+            return Verdict.DRAWN;
+        }
+        if (toMate) {
+            return exact.plies() == 0 ? Verdict.mated(toMove) : Verdict.matesIn(white * exact.moves());
+        }
+        return new Verdict(white * CERTAIN, white > 0 ? 1 : 0, 0);
+    }
+}

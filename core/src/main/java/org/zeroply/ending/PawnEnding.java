@@ -1,0 +1,634 @@
+package org.zeroply.ending;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Attacks;
+import org.zeroply.rules.Board;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.PositionSetup;
+import org.zeroply.rules.SetupReading;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.search.ProofSearch;
+import org.zeroply.work.Cancel;
+
+/**
+ * Solves endings of kings and pawns exactly, over all placements of pawns that can come about.
+ *
+ * <p>A promotion is worth what is certain: with a queen or rook against a bare king it is won unless it stalemates or is
+ * taken at once, and up to four men are looked up in {@link Elementary}. Any other promotion is unknown at first. The
+ * ending is solved twice, with unknown promotions as bad and as good for one side as can be; if both agree, the result is
+ * proven. If not, the promotions on which the better line rests are proven one by one by {@link ProofSearch}, and the
+ * ending is solved again with what they gave. What still differs then is not settled, and nothing is claimed.
+ *
+ * <p>The 50 moves and repetitions of the game before are left out of account.
+ */
+public final class PawnEnding {
+    private static final int MOST_PLACEMENTS = 20_000;
+    private static final int ROUNDS = 4;
+    private static final int PROMOTIONS_OF_ONE = 60;
+    private static final int PROMOTIONS_OF_ALL = 1_000;
+    private static final int LONGEST_PROOF = 12;
+    private static final long PROOF_NODES = 60_000;
+    private static final int MOST_GROUPS = 16;
+
+    /** A result that is not known. */
+    static final int UNKNOWN = 2;
+
+    private final Elementary elementary;
+    private final long millis;
+
+    /** @param millis after so long it says that it did not finish */
+    public PawnEnding(Elementary elementary, long millis) {
+        this.elementary = elementary;
+        this.millis = millis;
+    }
+
+    /** What became of it. */
+    public sealed interface Reading {}
+
+    /**
+     * It is proven.
+     *
+     * @param exact from the view of the side to move; half-moves to promotion or mate
+     * @param choices every legal move whose result is certain, best first, from the view of the side that makes it
+     * @param correspondence null if no squares correspond
+     * @param placements how many placements of pawns were solved
+     */
+    public record Solved(
+            Position position,
+            Exact exact,
+            List<Elementary.Choice> choices,
+            @Nullable Correspondence correspondence,
+            int placements)
+            implements Reading {
+        public Solved {
+            choices = List.copyOf(choices);
+        }
+
+        /** The moves that keep the result, the best first. */
+        public List<Elementary.Choice> keeping() {
+            return choices.stream()
+                    .filter(choice -> choice.exact().outcome() == exact.outcome())
+                    .toList();
+        }
+    }
+
+    /** Why nothing is claimed. */
+    public enum Reason {
+        /** Too many placements of pawns. */
+        TOO_LARGE,
+        OUT_OF_TIME,
+        /** It hangs on promotions that could not be proven. */
+        UNCERTAIN_PROMOTIONS,
+        CANCELLED
+    }
+
+    public record NotSettled(Reason reason, int placements) implements Reading {}
+
+    /** Kings and pawns only, and at least one pawn. With many free pawns it will not finish. */
+    public static boolean covers(Position position) {
+        int men = position.occupied().size();
+        int pawns = position.count(Side.WHITE, PieceType.PAWN) + position.count(Side.BLACK, PieceType.PAWN);
+        return pawns >= 1 && men == pawns + 2;
+    }
+
+    /**
+     * Solves it on the calling thread.
+     *
+     * @throws IllegalArgumentException if {@link #covers} is false
+     */
+    public Reading solve(Position position, Cancel cancel) {
+        if (!covers(position)) {
+            throw new IllegalArgumentException("not kings and pawns: " + position);
+        }
+        return new Run(position, cancel, PawnPass.Variant.USUAL).solve();
+    }
+
+    /**
+     * The exact result, from the view of the side to move, if a side may pass instead of moving wherever it is not in
+     * check. Empty if it could not be settled.
+     */
+    public Optional<Exact> withPasses(Position position, Side mayPass, Cancel cancel) {
+        try {
+            return certainValues(position, PawnPass.Variant.withPasses(mayPass), cancel)
+                    .outcome(position);
+        } catch (PawnPass.Unfinished unfinished) {
+            return Optional.empty();
+        }
+    }
+
+    /** The values of all states of a position's placement of pawns and of what follows, as far as they are certain. */
+    CertainValues certainValues(Position position, PawnPass.Variant variant, Cancel cancel) {
+        Run run = new Run(position, cancel, variant);
+        CertainValues values = run.certain();
+        for (int round = 0; round < ROUNDS; round++) {
+            List<Position> open = values.open(position);
+            if (open.isEmpty()
+                    || !(run.learn(Side.WHITE, open, PROMOTIONS_OF_ALL)
+                            | run.learn(Side.BLACK, open, PROMOTIONS_OF_ALL))) {
+                break;
+            }
+            values = run.certain();
+        }
+        return values;
+    }
+
+    /** Values under the worst and the best assumption for White; solved as they are asked for. */
+    static final class CertainValues {
+        private final Run run;
+        private final PawnPass low;
+        private final PawnPass high;
+
+        private CertainValues(Run run, PawnPass low, PawnPass high) {
+            this.run = run;
+            this.low = low;
+            this.high = high;
+        }
+
+        /** From the view of the side to move; empty where the two differ. */
+        Optional<Exact> outcome(Position position) {
+            Exact exact = run.value(low, position);
+            return exact.outcome() == run.value(high, position).outcome() ? Optional.of(exact) : Optional.empty();
+        }
+
+        /** The states of the kings, pawns as they stand, whose result is not certain. */
+        List<Position> open(Position position) {
+            List<Position> open = new ArrayList<>();
+            PawnPass.Placement pawns = placement(position);
+            for (int state = 0; state < PawnPass.STATES; state++) {
+                if (outcome(pawns, state) == UNKNOWN) {
+                    PositionSetup setup = position.setup();
+                    setup.put(position.king(Side.WHITE), null);
+                    setup.put(position.king(Side.BLACK), null);
+                    setup.put(Square.of(state >> 6 & 63), Piece.WHITE_KING);
+                    setup.put(Square.of(state & 63), Piece.BLACK_KING);
+                    setup.sideToMove(Side.values()[state >> 12]).enPassant(null);
+                    if (setup.read() instanceof SetupReading.Possible possible) {
+                        open.add(possible.position());
+                    }
+                }
+            }
+            return open;
+        }
+
+        /** The result of the state of a placement for the side to move: 1, 0, -1, or {@link #UNKNOWN}. */
+        int outcome(PawnPass.Placement pawns, int state) {
+            int outcome = PawnPass.exact(low.values(pawns)[state]).outcome();
+            return outcome == PawnPass.exact(high.values(pawns)[state]).outcome() ? outcome : UNKNOWN;
+        }
+    }
+
+    private enum Assumption {
+        WORST,
+        BEST,
+        /** As BEST, but what could not be proven counts as a draw. */
+        HOPEFUL
+    }
+
+    private final class Run {
+        private final Position position;
+        private final Cancel cancel;
+        private final PawnPass.Variant variant;
+        private long end = System.nanoTime() + millis * 1_000_000;
+
+        /** What was proven of promotions, by the key of the position after: 1 won for the promoter, 0 not provable. */
+        private final Map<Long, Integer> proven = new HashMap<>();
+
+        private final Map<Integer, ElementaryTable> tables = new HashMap<>();
+        private int placements;
+        private boolean unknownMet;
+
+        Run(Position position, Cancel cancel, PawnPass.Variant variant) {
+            this.position = position;
+            this.cancel = cancel;
+            this.variant = variant;
+        }
+
+        private void step() {
+            placements++;
+            if (cancel.isWished()) {
+                throw new PawnPass.Unfinished("CANCELLED");
+            }
+            if (System.nanoTime() > end) {
+                throw new PawnPass.Unfinished("OUT_OF_TIME");
+            }
+        }
+
+        PawnPass pass(Assumption assumption, Side of) {
+            return new PawnPass(
+                    (after, type, square, white, black, promoter) ->
+                            worth(after, type, square, white, black, promoter, assumption, of),
+                    variant,
+                    MOST_PLACEMENTS,
+                    this::step);
+        }
+
+        Reading solve() {
+            try {
+                return solveInRounds();
+            } catch (PawnPass.Unfinished unfinished) {
+                String said = String.valueOf(unfinished.getMessage());
+                Reason reason = said.equals("CANCELLED")
+                        ? Reason.CANCELLED
+                        : said.equals("OUT_OF_TIME") ? Reason.OUT_OF_TIME : Reason.TOO_LARGE;
+                return new NotSettled(reason, placements);
+            }
+        }
+
+        CertainValues certain() {
+            return new CertainValues(this, pass(Assumption.WORST, Side.WHITE), pass(Assumption.BEST, Side.WHITE));
+        }
+
+        private Reading solveInRounds() {
+            for (int round = 0; round < ROUNDS; round++) {
+                unknownMet = false;
+                PawnPass worst = pass(Assumption.WORST, Side.WHITE);
+                Exact low = value(worst, position);
+                if (!unknownMet) {
+                    return solved(worst, worst);
+                }
+                PawnPass best = pass(Assumption.BEST, Side.WHITE);
+                Exact high = value(best, position);
+                if (low.outcome() == high.outcome()) {
+                    return solved(worst, best);
+                }
+                List<Position> here = List.of(position);
+                boolean learned =
+                        learn(Side.WHITE, here, PROMOTIONS_OF_ONE) | learn(Side.BLACK, here, PROMOTIONS_OF_ONE);
+                if (!learned) {
+                    break;
+                }
+            }
+            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements);
+        }
+
+        // ---- promotions
+
+        /** From the view of the promoter: 1, 0, -1. */
+        private int worth(
+                PawnPass.Placement after,
+                int type,
+                int square,
+                int white,
+                int black,
+                int promoter,
+                Assumption assumption,
+                Side of) {
+            int certain = certain(after, type, square, white, black, promoter);
+            if (certain != UNKNOWN) {
+                return certain;
+            }
+            unknownMet = true;
+            if (type == 4) {
+                Integer known = proven.get(key(after, square, white, black, promoter));
+                if (known != null && (known > 0 || assumption == Assumption.HOPEFUL)) {
+                    return known;
+                }
+            }
+            boolean favour = (promoter == of.ordinal()) == (assumption != Assumption.WORST);
+            return assumption == Assumption.HOPEFUL ? (type == 4 ? 1 : 0) : favour ? 1 : -1;
+        }
+
+        private static long key(PawnPass.Placement after, int square, int white, int black, int promoter) {
+            long key = after.white() * 0x9E3779B97F4A7C15L ^ Long.rotateLeft(after.black() * 0xC2B2AE3D27D4EB4FL, 31);
+            long rest = ((long) promoter << 18 | (long) square << 12 | (long) white << 6 | black) + 1;
+            return key ^ rest * 0xD6E8FEB86659FD93L;
+        }
+
+        /** Leaves out that a king may take the promoted piece; the pass looks at that itself. */
+        private int certain(PawnPass.Placement after, int type, int square, int white, int black, int promoter) {
+            int other = promoter ^ 1;
+            int king = promoter == 0 ? white : black;
+            int enemy = promoter == 0 ? black : white;
+            long pawnsOfOther = after.of(other);
+            if (pawnsOfOther == 0) {
+                if (!canStep(after, type, square, king, enemy, promoter)) {
+                    return isAttacked(after, type, square, king, enemy, promoter, enemy, -1) ? 1 : 0;
+                }
+                if (type >= 3) {
+                    return 1;
+                }
+                return after.of(promoter) == 0 ? 0 : UNKNOWN;
+            }
+            if (after.count() > 1) {
+                return UNKNOWN;
+            }
+            Men men = Men.of(List.of(PieceType.values()[type]), List.of(PieceType.PAWN));
+            boolean swapped = promoter == 1;
+            ElementaryTable table = tables.get(type);
+            if (table == null) {
+                table = table(men);
+                tables.put(type, table);
+            }
+            int flip = swapped ? 56 : 0;
+            int[] squares = {king ^ flip, enemy ^ flip, square ^ flip, Long.numberOfTrailingZeros(pawnsOfOther) ^ flip};
+            return -table.exact(1, squares).outcome();
+        }
+
+        /** The time that a smaller ending takes to be solved for the first time is not counted. */
+        private ElementaryTable table(Men men) {
+            long begun = System.nanoTime();
+            ElementaryTable table = elementary.table(men, cancel);
+            end += System.nanoTime() - begun;
+            if (table == null) {
+                throw new PawnPass.Unfinished("CANCELLED");
+            }
+            return table;
+        }
+
+        /** Whether a bare king has a step, taking the promoted piece included. */
+        private boolean canStep(PawnPass.Placement after, int type, int square, int king, int enemy, int promoter) {
+            for (long rest = Attacks.king(enemy); rest != 0; rest &= rest - 1) {
+                int to = Long.numberOfTrailingZeros(rest);
+                if (!isAttacked(after, type, square, king, enemy, promoter, to, to)) {
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private boolean isAttacked(
+                PawnPass.Placement after,
+                int type,
+                int square,
+                int king,
+                int enemy,
+                int promoter,
+                int target,
+                int enemyNow) {
+            long pawns = after.of(promoter) & ~(1L << target);
+            long occupied = after.white() | after.black() | 1L << square | 1L << king;
+            occupied = enemyNow < 0 ? occupied | 1L << enemy : occupied & ~(1L << enemy) | 1L << enemyNow;
+            long mask = 1L << target;
+            return (Attacks.king(king) & mask) != 0
+                    || (PawnPass.pawnAttacks(pawns, promoter) & mask) != 0
+                    || target != square && (Attacks.of(PieceType.values()[type], square, occupied) & mask) != 0;
+        }
+
+        /** Tries to prove the promotions on which a side's better line rests; says whether anything was found out. */
+        private boolean learn(Side side, List<Position> starts, int most) {
+            PawnPass hopeful = pass(Assumption.HOPEFUL, side);
+            List<Position> hoped = starts.stream()
+                    .filter(start -> {
+                        int outcome = value(hopeful, start).outcome();
+                        return start.sideToMove() == side ? outcome > 0 : outcome < 0;
+                    })
+                    .toList();
+            boolean learned = false;
+            ProofSearch search = null;
+            for (Position promoted :
+                    promotionsOfStrategy(hopeful, side, hoped, most).values()) {
+                step();
+                if (search == null) {
+                    search = new ProofSearch(8, board -> isWon(board, side.ordinal()), false);
+                }
+                search.limit(PROOF_NODES, cancel::isWished);
+                boolean won = false;
+                for (int moves = 1; moves <= LONGEST_PROOF && !won; moves++) {
+                    ProofSearch.Answer answer = search.defenderToMove(promoted, moves);
+                    won = answer == ProofSearch.Answer.PROVEN;
+                    if (answer == ProofSearch.Answer.NOT_SETTLED) {
+                        break;
+                    }
+                }
+                proven.put(keyOf(promoted), won ? 1 : 0);
+                learned = true;
+            }
+            return learned;
+        }
+
+        /** The goal of a proof: the other king is bare against a queen or rook that it cannot take, and is not stalemated. */
+        private static int isWon(Board board, int strong) {
+            int weak = strong ^ 1;
+            boolean heavy = (board.men(strong, 3) | board.men(strong, 4)) != 0;
+            boolean bare = (board.all(weak) & ~board.type(5)) == 0;
+            if (heavy && bare) {
+                return board.side() == strong || cannotTake(board, strong, weak) ? 1 : 0;
+            }
+            return heavy || board.men(strong, 0) != 0 ? 0 : -1;
+        }
+
+        private static boolean cannotTake(Board board, int strong, int weak) {
+            if (board.countLegalMoves() == 0) {
+                return false;
+            }
+            long heavy = board.men(strong, 3) | board.men(strong, 4);
+            long near = Attacks.king(board.kingSquare(weak)) & heavy;
+            for (long rest = near; rest != 0; rest &= rest - 1) {
+                int square = Long.numberOfTrailingZeros(rest);
+                if (!board.attacked(square, strong, board.occupied())) {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        private long keyOf(Position promoted) {
+            PawnPass.Placement pawns = placement(promoted);
+            int promoter = promoted.sideToMove().opposite().ordinal();
+            Square queen = promoted.men(promoted.sideToMove().opposite(), PieceType.QUEEN)
+                    .iterator()
+                    .next();
+            return key(
+                    pawns,
+                    queen.ordinal(),
+                    promoted.king(Side.WHITE).ordinal(),
+                    promoted.king(Side.BLACK).ordinal(),
+                    promoter);
+        }
+
+        /** The unknown queens that come about if the side follows its best moves against everything. */
+        private Map<Long, Position> promotionsOfStrategy(PawnPass pass, Side side, List<Position> starts, int most) {
+            Map<Long, Position> found = new LinkedHashMap<>();
+            Set<Long> seen = new HashSet<>();
+            List<Position> open = new ArrayList<>(starts);
+            while (!open.isEmpty() && found.size() < most && seen.size() < 50_000) {
+                Position here = open.removeLast();
+                if (!seen.add(here.key())) {
+                    continue;
+                }
+                boolean ours = here.sideToMove() == side;
+                List<Elementary.Choice> choices = choices(pass, here);
+                List<Elementary.Choice> followed = ours && !choices.isEmpty() ? choices.subList(0, 1) : choices;
+                for (Elementary.Choice choice : followed) {
+                    Position next = here.play(choice.move());
+                    if (choice.move().promotion() == null) {
+                        open.add(next);
+                    } else if (ours
+                            && choice.move().promotion() == PieceType.QUEEN
+                            && !proven.containsKey(keyOf(next))) {
+                        PawnPass.Placement pawns = placement(next);
+                        int certain = certain(
+                                pawns,
+                                4,
+                                choice.move().to().ordinal(),
+                                next.king(Side.WHITE).ordinal(),
+                                next.king(Side.BLACK).ordinal(),
+                                side.ordinal());
+                        if (certain == UNKNOWN) {
+                            found.put(keyOf(next), next);
+                        }
+                    }
+                }
+            }
+            return found;
+        }
+
+        // ---- the result
+
+        private Reading solved(PawnPass worst, PawnPass best) {
+            Exact low = value(worst, position);
+            Exact high = value(best, position);
+            // A win for White is counted as the worst assumption has it, one for Black as the best: both hold for
+            // certain.
+            boolean whiteWins = (position.sideToMove() == Side.WHITE) == low.outcome() > 0;
+            Exact exact = low.outcome() == 0 || whiteWins ? low : high;
+            List<Elementary.Choice> choices = new ArrayList<>();
+            for (Elementary.Choice choice : choices(worst, position)) {
+                Exact other = choices(best, position).stream()
+                        .filter(same -> same.move().equals(choice.move()))
+                        .findFirst()
+                        .orElseThrow()
+                        .exact();
+                if (other.outcome() == choice.exact().outcome()) {
+                    choices.add(whiteWins ? choice : new Elementary.Choice(choice.move(), other));
+                }
+            }
+            choices.sort(Comparator.comparingInt((Elementary.Choice choice) -> Elementary.worth(choice.exact()))
+                    .reversed());
+            return new Solved(position, exact, choices, correspondence(worst, best), placements);
+        }
+
+        /** All legal moves with their values under a pass's assumption, the best first. */
+        private List<Elementary.Choice> choices(PawnPass pass, Position here) {
+            List<Elementary.Choice> choices = new ArrayList<>();
+            for (Move move : here.legalMoves()) {
+                Position after = here.play(move);
+                Exact exact;
+                if (move.promotion() == null) {
+                    exact = Elementary.before(value(pass, after));
+                } else {
+                    exact = pass.promotion(
+                            placement(after),
+                            move.promotion().ordinal(),
+                            move.to().ordinal(),
+                            after.king(Side.WHITE).ordinal(),
+                            after.king(Side.BLACK).ordinal(),
+                            here.sideToMove().ordinal());
+                }
+                choices.add(new Elementary.Choice(move, exact));
+            }
+            choices.sort(Comparator.comparingInt((Elementary.Choice choice) -> Elementary.worth(choice.exact()))
+                    .reversed());
+            return choices;
+        }
+
+        private Exact value(PawnPass pass, Position here) {
+            PawnPass.Placement pawns = placement(here);
+            int white = here.king(Side.WHITE).ordinal();
+            int black = here.king(Side.BLACK).ordinal();
+            int side = here.sideToMove().ordinal();
+            if (pawns.count() == 0) {
+                return Exact.DRAWN;
+            }
+            if (here.enPassant() == null) {
+                return PawnPass.exact(pass.values(pawns)[PawnPass.state(side, white, black)]);
+            }
+            // With a capture in passing the state of the kings does not say all: one move is looked ahead.
+            List<Elementary.Choice> choices = choices(pass, here);
+            return choices.isEmpty()
+                    ? PawnPass.exact(pass.values(pawns)[PawnPass.state(side, white, black)])
+                    : choices.getFirst().exact();
+        }
+
+        // ---- squares that correspond
+
+        private @Nullable Correspondence correspondence(PawnPass worst, PawnPass best) {
+            for (Side attacker : Side.values()) {
+                Correspondence found = correspondence(worst, best, attacker);
+                if (!found.groups().isEmpty()) {
+                    return found;
+                }
+            }
+            return null;
+        }
+
+        /** With the attacker to move nothing is won, with the defender to move all is lost: each wants the other to move. */
+        private Correspondence correspondence(PawnPass worst, PawnPass best, Side attacker) {
+            PawnPass.Placement pawns = placement(position);
+            short[] low = worst.values(pawns);
+            short[] high = best.values(pawns);
+            int own = attacker.ordinal();
+            Map<Long, Long> attackingByAnswer = new LinkedHashMap<>();
+            for (Square king : near(position.king(attacker))) {
+                long answers = 0;
+                for (Square enemy : Square.values()) {
+                    int white = own == 0 ? king.ordinal() : enemy.ordinal();
+                    int black = own == 0 ? enemy.ordinal() : king.ordinal();
+                    boolean held =
+                            is(low, high, PawnPass.state(own, white, black), 0) && isLegal(pawns, own, white, black);
+                    if (held && is(low, high, PawnPass.state(own ^ 1, white, black), -1)) {
+                        answers |= 1L << enemy.ordinal();
+                    }
+                }
+                if (answers != 0) {
+                    attackingByAnswer.merge(answers, 1L << king.ordinal(), (a, b) -> a | b);
+                }
+            }
+            List<Correspondence.Group> groups = new ArrayList<>();
+            attackingByAnswer.forEach((answers, attacking) -> {
+                if (groups.size() < MOST_GROUPS) {
+                    groups.add(new Correspondence.Group(
+                            (char) ('A' + groups.size()), new SquareSet(attacking), new SquareSet(answers)));
+                }
+            });
+            return new Correspondence(attacker, groups);
+        }
+
+        private static boolean is(short[] low, short[] high, int state, int outcome) {
+            return PawnPass.exact(low[state]).outcome() == outcome
+                    && PawnPass.exact(high[state]).outcome() == outcome;
+        }
+
+        private static boolean isLegal(PawnPass.Placement pawns, int side, int white, int black) {
+            long all = pawns.white() | pawns.black();
+            long attacks = PawnPass.pawnAttacks(pawns.of(side), side);
+            return white != black
+                    && (Attacks.king(white) & 1L << black) == 0
+                    && (all & (1L << white | 1L << black)) == 0
+                    && (attacks & 1L << (side == 0 ? black : white)) == 0;
+        }
+
+        private static List<Square> near(Square king) {
+            List<Square> squares = new ArrayList<>(List.of(Square.values()));
+            squares.sort(Comparator.comparingInt(
+                    square -> Math.max(Math.abs(square.file() - king.file()), Math.abs(square.rank() - king.rank()))));
+            return squares;
+        }
+    }
+
+    static PawnPass.Placement placement(Position position) {
+        long white = 0;
+        long black = 0;
+        for (Square square : position.men(Side.WHITE, PieceType.PAWN)) {
+            white |= 1L << square.ordinal();
+        }
+        for (Square square : position.men(Side.BLACK, PieceType.PAWN)) {
+            black |= 1L << square.ordinal();
+        }
+        return new PawnPass.Placement(white, black);
+    }
+}

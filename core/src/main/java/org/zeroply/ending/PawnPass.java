@@ -1,0 +1,472 @@
+package org.zeroply.ending;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Attacks;
+import org.zeroply.rules.Side;
+
+/**
+ * Solves kings and pawns under an assumption about the promotions whose worth is not known.
+ *
+ * <p>Pawn moves and captures cannot be taken back, so the placements of pawns form a tree without cycles: each placement
+ * is solved once all that follow it are. Within a placement only the kings move, 8192 states with the side to move; they
+ * are solved backwards from the moves that leave the placement, half-move by half-move, as in {@link ElementarySolver}.
+ *
+ * <p>A state: side to move (1 bit), White's king (6), Black's king (6). Its value: 0 drawn or impossible, else one more
+ * than the half-moves to promotion or mate; even distances are lost for the side to move.
+ */
+final class PawnPass {
+    /** What an unknown promotion counts as. */
+    interface Promotions {
+        /**
+         * The worth of a position just after a promotion, from the view of the side that promoted.
+         *
+         * @return 1, 0 or -1, whatever the other side does but take the piece with its king
+         */
+        int worth(Placement after, int type, int square, int whiteKing, int blackKing, int promoter);
+    }
+
+    /** Thrown when there are too many placements or the time is over. */
+    static final class Unfinished extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        Unfinished(String reason) {
+            super(reason, null, false, false);
+        }
+    }
+
+    /** Where the pawns stand. */
+    record Placement(long white, long black) {
+        long of(int side) {
+            return side == 0 ? white : black;
+        }
+
+        Placement with(int side, long pawns) {
+            return side == 0 ? new Placement(pawns, black) : new Placement(white, pawns);
+        }
+
+        int count() {
+            return Long.bitCount(white | black);
+        }
+    }
+
+    static final int STATES = 2 * 64 * 64;
+
+    private static final int MOST_PLIES = 1_000;
+    private static final long FILE_A = 0x0101010101010101L;
+
+    private final Promotions promotions;
+    private final Variant variant;
+    private final int mostPlacements;
+    private final Runnable step;
+    private final Map<Placement, short[]> solved = new HashMap<>();
+
+    private final int[] bucketHead = new int[MOST_PLIES];
+    private final int[] entryNext = new int[10 * STATES];
+    private final int[] entryState = new int[10 * STATES];
+    private int entries;
+
+    /**
+     * Other rules than the usual ones.
+     *
+     * @param mayPass a side that may pass where it is not in check; null for neither
+     * @param barred a placement with a state that counts as settled beforehand; null for none
+     * @param barredState the state
+     * @param barredLost whether it counts as lost for the side that does not move there, or as drawn
+     */
+    record Variant(@Nullable Side mayPass, @Nullable Placement barred, int barredState, boolean barredLost) {
+        static final Variant USUAL = new Variant(null, null, -1, false);
+
+        static Variant withPasses(Side side) {
+            return new Variant(side, null, -1, false);
+        }
+    }
+
+    /** @param step called before each placement; may throw {@link Unfinished} */
+    PawnPass(Promotions promotions, Variant variant, int mostPlacements, Runnable step) {
+        this.promotions = promotions;
+        this.variant = variant;
+        this.mostPlacements = mostPlacements;
+        this.step = step;
+    }
+
+    int placements() {
+        return solved.size();
+    }
+
+    static int state(int side, int whiteKing, int blackKing) {
+        return side << 12 | whiteKing << 6 | blackKing;
+    }
+
+    static Exact exact(int value) {
+        int plies = value - 1;
+        return value == 0 ? Exact.DRAWN : new Exact((plies & 1) == 0 ? -1 : 1, plies);
+    }
+
+    /** The values of all states of a placement. */
+    short[] values(Placement pawns) {
+        short[] known = solved.get(pawns);
+        if (known == null) {
+            step.run();
+            if (solved.size() >= mostPlacements) {
+                throw new Unfinished("placements");
+            }
+            // What follows is solved first, so that the buffers are free for this one.
+            Solving solving = new Solving(pawns);
+            known = solving.solve();
+            solved.put(pawns, known);
+        }
+        return known;
+    }
+
+    /** A pawn move of a placement, or the taking of a pawn by a king, with the values of what follows. */
+    private static final class Exit {
+        final int to;
+
+        /** The square that a double step passed, -1 for none. */
+        final int passed;
+
+        final boolean promotes;
+        final Placement next;
+        final short[] values;
+
+        /** What the pawns of the other side attack afterwards. */
+        final long attacks;
+
+        /** After a double step: what each capture in passing leads to. */
+        final List<Exit> inPassing;
+
+        Exit(int to, int passed, boolean promotes, Placement next, short[] values, long attacks, List<Exit> inPassing) {
+            this.to = to;
+            this.passed = passed;
+            this.promotes = promotes;
+            this.next = next;
+            this.values = values;
+            this.attacks = attacks;
+            this.inPassing = inPassing;
+        }
+    }
+
+    private List<Exit> pawnMoves(Placement pawns, int side) {
+        List<Exit> exits = new ArrayList<>();
+        int other = side ^ 1;
+        eachPawnMove(pawns, side, (to, next, passed, promotes) -> {
+            List<Exit> inPassing = new ArrayList<>();
+            if (passed >= 0) {
+                long capturers = Attacks.pawn(side, passed) & next.of(other);
+                for (long rest = capturers; rest != 0; rest &= rest - 1) {
+                    Placement after = enPassant(next, side, passed, to, Long.numberOfTrailingZeros(rest));
+                    inPassing.add(exit(passed, -1, false, after, side, List.of()));
+                }
+            }
+            exits.add(exit(to, passed, promotes, next, other, inPassing));
+        });
+        return exits;
+    }
+
+    private List<Exit> kingTakes(Placement pawns, int side) {
+        List<Exit> exits = new ArrayList<>();
+        int other = side ^ 1;
+        for (long rest = pawns.of(other); rest != 0; rest &= rest - 1) {
+            int to = Long.numberOfTrailingZeros(rest);
+            exits.add(exit(to, -1, false, pawns.with(other, pawns.of(other) & ~(1L << to)), other, List.of()));
+        }
+        return exits;
+    }
+
+    private Exit exit(int to, int passed, boolean promotes, Placement next, int other, List<Exit> inPassing) {
+        return new Exit(
+                to, passed, promotes, next, values(next), pawnAttacks(next.of(other), other), List.copyOf(inPassing));
+    }
+
+    /** A promotion with its result from the view of the side that promotes. */
+    Exact promotion(Placement after, int type, int square, int whiteKing, int blackKing, int promoter) {
+        int theirs = promoted(values(after), after, type, square, whiteKing, blackKing, promoter);
+        return theirs == 0 ? Exact.DRAWN : exact(theirs + 1);
+    }
+
+    /** The value of a promotion for the side that then moves; it may take the piece with its king. */
+    private int promoted(short[] taken, Placement after, int type, int square, int white, int black, int promoter) {
+        int other = promoter ^ 1;
+        int worth = promotions.worth(after, type, square, white, black, promoter);
+        long mask = 1L << square;
+        boolean takeable = (Attacks.king(other == 0 ? white : black) & mask) != 0
+                && (Attacks.king(promoter == 0 ? white : black) & mask) == 0
+                && (pawnAttacks(after.of(promoter), promoter) & mask) == 0;
+        if (takeable) {
+            int value = taken[state(promoter, other == 0 ? square : white, other == 0 ? black : square)];
+            if (exact(value).outcome() <= worth) {
+                return value == 0 ? 0 : value + 1;
+            }
+        }
+        return worth > 0 ? 1 : worth == 0 ? 0 : 2;
+    }
+
+    private static Placement enPassant(Placement pushed, int mover, int passed, int square, int capturer) {
+        int other = mover ^ 1;
+        return pushed.with(mover, pushed.of(mover) & ~(1L << square))
+                .with(other, pushed.of(other) & ~(1L << capturer) | 1L << passed);
+    }
+
+    /** What a pawn move leads to; a promoting pawn is gone from the placement. */
+    interface PawnMove {
+        /** @param passed the square that a double step passed, -1 for none */
+        void to(int to, Placement next, int passed, boolean promotes);
+    }
+
+    /** All pawn moves of a side, kings left out of account. */
+    static void eachPawnMove(Placement pawns, int side, PawnMove told) {
+        long own = pawns.of(side);
+        long enemy = pawns.of(side ^ 1);
+        int forward = side == 0 ? 8 : -8;
+        for (long rest = own; rest != 0; rest &= rest - 1) {
+            int from = Long.numberOfTrailingZeros(rest);
+            long others = own & ~(1L << from);
+            int to = from + forward;
+            if (((own | enemy) & 1L << to) == 0) {
+                boolean promotes = to >= 56 || to < 8;
+                told.to(to, pawns.with(side, promotes ? others : others | 1L << to), -1, promotes);
+                int rank = side == 0 ? from >> 3 : 7 - (from >> 3);
+                int twice = to + forward;
+                if (rank == 1 && ((own | enemy) & 1L << twice) == 0) {
+                    told.to(twice, pawns.with(side, others | 1L << twice), to, false);
+                }
+            }
+            for (long hits = Attacks.pawn(side, from) & enemy; hits != 0; hits &= hits - 1) {
+                int square = Long.numberOfTrailingZeros(hits);
+                boolean promotes = square >= 56 || square < 8;
+                Placement next = pawns.with(side ^ 1, enemy & ~(1L << square))
+                        .with(side, promotes ? others : others | 1L << square);
+                told.to(square, next, -1, promotes);
+            }
+        }
+    }
+
+    /** The squares that the pawns of a side attack. */
+    static long pawnAttacks(long pawns, int side) {
+        long left = pawns & ~FILE_A;
+        long right = pawns & ~(FILE_A << 7);
+        return side == 0 ? left << 7 | right << 9 : left >>> 9 | right >>> 7;
+    }
+
+    /** One placement being solved. */
+    private final class Solving {
+        private final List<List<Exit>> pawnMoves;
+        private final List<List<Exit>> kingTakes;
+        private final short[] values = new short[STATES];
+        private final byte[] open = new byte[STATES];
+        private final short[] lostLater = new short[STATES];
+        private final long[] attacks = new long[2];
+        private final long all;
+        private final int barredState;
+        private final int passing;
+
+        private int quickest;
+        private int longest;
+        private boolean holds;
+
+        Solving(Placement pawns) {
+            pawnMoves = List.of(pawnMoves(pawns, 0), pawnMoves(pawns, 1));
+            kingTakes = List.of(kingTakes(pawns, 0), kingTakes(pawns, 1));
+            attacks[0] = pawnAttacks(pawns.white(), 0);
+            attacks[1] = pawnAttacks(pawns.black(), 1);
+            all = pawns.white() | pawns.black();
+            barredState = pawns.equals(variant.barred) ? variant.barredState : -1;
+            passing = variant.mayPass == null ? -1 : variant.mayPass.ordinal();
+        }
+
+        short[] solve() {
+            Arrays.fill(bucketHead, -1);
+            entries = 0;
+            for (int white = 0; white < 64; white++) {
+                for (int black = 0; black < 64; black++) {
+                    begin(0, white, black);
+                    begin(1, white, black);
+                }
+            }
+            for (int distance = 0; distance < MOST_PLIES; distance++) {
+                for (int entry = bucketHead[distance]; entry >= 0; entry = entryNext[entry]) {
+                    int state = entryState[entry];
+                    if (values[state] == 0) {
+                        values[state] = (short) (distance + 1);
+                        back(state, distance);
+                    }
+                }
+            }
+            return values;
+        }
+
+        private void put(int state, int distance) {
+            if (distance >= MOST_PLIES) {
+                throw new Unfinished("distance");
+            }
+            entryState[entries] = state;
+            entryNext[entries] = bucketHead[distance];
+            bucketHead[distance] = entries++;
+        }
+
+        /** Whether the state can be: kings apart and off the pawns, and the side that does not move not in check. */
+        private boolean isPossible(int side, int white, int black) {
+            return white != black
+                    && (Attacks.king(white) & 1L << black) == 0
+                    && (all & (1L << white | 1L << black)) == 0
+                    && (attacks[side] & 1L << (side == 0 ? black : white)) == 0;
+        }
+
+        private void begin(int side, int white, int black) {
+            int state = state(side, white, black);
+            if (!isPossible(side, white, black)) {
+                open[state] = -1;
+                return;
+            }
+            int other = side ^ 1;
+            int king = side == 0 ? white : black;
+            int enemyKing = side == 0 ? black : white;
+            boolean check = (attacks[other] & 1L << king) != 0;
+            quickest = MOST_PLIES;
+            longest = 0;
+            holds = false;
+            int moves = Long.bitCount(steps(side, king, enemyKing));
+            if (state == barredState) {
+                open[state] = 100;
+                if (variant.barredLost) {
+                    put(state, 1);
+                }
+                return;
+            }
+            if (side == passing && !check && isPossible(other, white, black)) {
+                moves++;
+            }
+            long reach = Attacks.king(king) & ~Attacks.king(enemyKing);
+            for (Exit exit : kingTakes.get(side)) {
+                long mask = 1L << exit.to;
+                if ((reach & mask) != 0 && (exit.attacks & mask) == 0) {
+                    count(exit.values[state(other, side == 0 ? exit.to : white, side == 0 ? black : exit.to)]);
+                }
+            }
+            long kings = 1L << white | 1L << black;
+            for (Exit exit : pawnMoves.get(side)) {
+                if ((kings & 1L << exit.to) == 0
+                        && (exit.passed < 0 || (kings & 1L << exit.passed) == 0)
+                        && (exit.attacks & 1L << king) == 0) {
+                    pawnMove(exit, side, white, black);
+                }
+            }
+            if (quickest < MOST_PLIES) {
+                put(state, quickest);
+            }
+            open[state] = (byte) (moves + (holds || quickest < MOST_PLIES ? 1 : 0));
+            lostLater[state] = (short) longest;
+            if (open[state] == 0) {
+                if (longest > 0) {
+                    put(state, longest);
+                } else if (check) {
+                    put(state, 0);
+                }
+            }
+        }
+
+        /** Where the king can go without taking. */
+        private long steps(int side, int king, int enemyKing) {
+            return Attacks.king(king) & ~all & ~attacks[side ^ 1] & ~Attacks.king(enemyKing) & ~(1L << enemyKing);
+        }
+
+        private void pawnMove(Exit exit, int side, int white, int black) {
+            if (exit.promotes) {
+                // The queen first: where it wins, nothing else need be asked.
+                for (int type = 4; type >= 1 && quickest > 1; type--) {
+                    count(promoted(exit.values, exit.next, type, exit.to, white, black, side));
+                }
+            } else if (exit.inPassing.isEmpty()) {
+                count(exit.values[state(side ^ 1, white, black)]);
+            } else {
+                count(afterDoubleStep(exit, side, white, black));
+            }
+        }
+
+        /** The value for the other side, which may also take in passing. */
+        private int afterDoubleStep(Exit exit, int side, int white, int black) {
+            int other = side ^ 1;
+            int king = other == 0 ? white : black;
+            int value = exit.values[state(other, white, black)];
+            boolean stuck = !hasMove(exit.next, other, white, black);
+            for (Exit taking : exit.inPassing) {
+                if ((taking.attacks & 1L << king) != 0) {
+                    continue;
+                }
+                int theirs = taking.values[state(side, white, black)];
+                int forOther = theirs == 0 ? 0 : theirs + 1;
+                if (stuck || Elementary.worth(exact(forOther)) > Elementary.worth(exact(value))) {
+                    value = forOther;
+                    stuck = false;
+                }
+            }
+            return value;
+        }
+
+        private static boolean hasMove(Placement here, int side, int white, int black) {
+            int other = side ^ 1;
+            int king = side == 0 ? white : black;
+            int enemyKing = side == 0 ? black : white;
+            long free = Attacks.king(king) & ~here.of(side) & ~Attacks.king(enemyKing);
+            for (long rest = free; rest != 0; rest &= rest - 1) {
+                long to = Long.lowestOneBit(rest);
+                if ((pawnAttacks(here.of(other) & ~to, other) & to) == 0) {
+                    return true;
+                }
+            }
+            boolean[] found = new boolean[1];
+            long kings = 1L << white | 1L << black;
+            eachPawnMove(here, side, (to, next, passed, promotes) -> {
+                if ((kings & 1L << to) == 0
+                        && (passed < 0 || (kings & 1L << passed) == 0)
+                        && (pawnAttacks(next.of(other), other) & 1L << king) == 0) {
+                    found[0] = true;
+                }
+            });
+            return found[0];
+        }
+
+        /** Counts a move by the value that it has for the other side. */
+        private void count(int theirs) {
+            if (theirs == 0) {
+                holds = true;
+            } else if ((theirs - 1 & 1) == 0) {
+                quickest = Math.min(quickest, theirs);
+            } else {
+                longest = Math.max(longest, theirs);
+            }
+        }
+
+        /** The states before one that is decided: the other king goes back a step, or its side passed. */
+        private void back(int state, int distance) {
+            int side = state >> 12;
+            int white = state >> 6 & 63;
+            int black = state & 63;
+            int mover = side ^ 1;
+            int king = mover == 0 ? white : black;
+            for (long rest = Attacks.king(king) & ~all; rest != 0; rest &= rest - 1) {
+                int from = Long.numberOfTrailingZeros(rest);
+                before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from), distance);
+            }
+            if (mover == passing && (attacks[side] & 1L << king) == 0) {
+                before(state(mover, white, black), distance);
+            }
+        }
+
+        private void before(int earlier, int distance) {
+            if (open[earlier] < 0 || values[earlier] != 0) {
+                return;
+            }
+            if ((distance & 1) == 0) {
+                put(earlier, distance + 1);
+            } else if (--open[earlier] == 0) {
+                put(earlier, Math.max(distance + 1, lostLater[earlier]));
+            }
+        }
+    }
+}
