@@ -1,7 +1,6 @@
 package org.zeroply.analysis;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -191,23 +190,23 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
             Move bestMove = here.lines().getFirst().first();
             double best = here.verdict().expectedFor(side);
             boolean inTree = false;
-            Map<Integer, Double> values = new HashMap<>();
-            for (int child : children) {
+            double[] values = new double[children.size()];
+            for (int i = 0; i < values.length; i++) {
+                int child = children.get(i);
                 boolean isBest = tree.node(child).played().equals(bestMove);
                 inTree |= isBest;
                 double value = known(child).verdict().expectedFor(side);
-                values.put(child, isBest ? Math.max(value, best) : value);
-                best = Math.max(best, values.get(child));
+                values[i] = isBest ? Math.max(value, best) : value;
+                best = Math.max(best, values[i]);
             }
-            for (int child : children) {
-                losses.put(child, Math.max(0, best - values.get(child)));
+            double leastLoss = 1;
+            for (int i = 0; i < values.length; i++) {
+                double given = Math.max(0, best - values[i]);
+                losses.put(children.get(i), given);
+                leastLoss = Math.min(leastLoss, given);
             }
             int main = children.getFirst();
-            double loss = losses.get(main);
-            double leastLoss = children.stream()
-                    .map(losses::get)
-                    .min(Comparator.naturalOrder())
-                    .orElse(loss);
+            double loss = Math.max(0, best - values[0]);
             List<Move> better = here.lines().getFirst().moves();
             List<Move> shown = better.subList(0, Math.min(better.size(), LONGEST_BETTER_LINE));
             if (loss >= Candidate.REFUTED) {

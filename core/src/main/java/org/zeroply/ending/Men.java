@@ -6,7 +6,6 @@ import java.util.List;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 
 /**
  * Which men an elementary ending has besides the kings, the stronger side first: it is White in the table, whatever its
@@ -37,11 +36,8 @@ record Men(List<PieceType> strong, List<PieceType> weak) {
 
     private static List<PieceType> list(Position position, Side side) {
         List<PieceType> men = new ArrayList<>();
-        for (Square square : position.men(side)) {
-            PieceType type = position.pieceAt(square) == null
-                    ? PieceType.KING
-                    : position.pieceAt(square).type();
-            if (type != PieceType.KING) {
+        for (PieceType type : PieceType.values()) {
+            for (int i = 0; type != PieceType.KING && i < position.count(side, type); i++) {
                 men.add(type);
             }
         }

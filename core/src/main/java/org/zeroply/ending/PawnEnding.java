@@ -136,9 +136,7 @@ public final class PawnEnding {
         CertainValues values = run.certain();
         for (int round = 0; round < ROUNDS; round++) {
             List<Position> open = values.open(position);
-            if (open.isEmpty()
-                    || !(run.learn(Side.WHITE, open, PROMOTIONS_OF_ALL)
-                            | run.learn(Side.BLACK, open, PROMOTIONS_OF_ALL))) {
+            if (open.isEmpty() || !run.learn(open, PROMOTIONS_OF_ALL)) {
                 break;
             }
             values = run.certain();
@@ -265,10 +263,7 @@ public final class PawnEnding {
                 if (low.outcome() == high.outcome()) {
                     return solved(worst, best);
                 }
-                List<Position> here = List.of(position);
-                boolean learned =
-                        learn(Side.WHITE, here, PROMOTIONS_OF_ONE) | learn(Side.BLACK, here, PROMOTIONS_OF_ONE);
-                if (!learned) {
+                if (!learn(List.of(position), PROMOTIONS_OF_ONE)) {
                     break;
                 }
             }
@@ -378,7 +373,13 @@ public final class PawnEnding {
                     || target != square && (Attacks.of(PieceType.values()[type], square, occupied) & mask) != 0;
         }
 
-        /** Tries to prove the promotions on which a side's better line rests; says whether anything was found out. */
+        /** Tries to prove the promotions on which either side's hopes rest; says whether anything was found out. */
+        private boolean learn(List<Position> starts, int most) {
+            boolean ofWhite = learn(Side.WHITE, starts, most);
+            boolean ofBlack = learn(Side.BLACK, starts, most);
+            return ofWhite || ofBlack;
+        }
+
         private boolean learn(Side side, List<Position> starts, int most) {
             PawnPass hopeful = pass(Assumption.HOPEFUL, side);
             List<Position> hoped = starts.stream()
