@@ -140,7 +140,7 @@ final class Calculating {
     }
 
     /** The moves of a line as an array of SAN. */
-    private static void writeMoves(JsonGenerator generator, Position start, List<Move> moves) throws IOException {
+    static void writeMoves(JsonGenerator generator, Position start, List<Move> moves) throws IOException {
         generator.writeArrayFieldStart("moves");
         Position position = start;
         for (Move move : moves) {

@@ -45,7 +45,13 @@ import picocli.CommandLine.Spec;
             ZeroPly.Pgn.class,
             Calculating.Calc.class,
             Calculating.ThreatList.class,
-            Calculating.Solve.class
+            Calculating.Solve.class,
+            Asking.Prove.class,
+            Asking.EachMove.class,
+            Asking.Checks.class,
+            Asking.Turn.class,
+            Asking.CheckLines.class,
+            Asking.Ending.class
         })
 public final class ZeroPly {
     static final int FAULTS = 1;

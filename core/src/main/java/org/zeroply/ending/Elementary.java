@@ -95,23 +95,34 @@ public final class Elementary {
         return table == null ? 0 : table.longest(strongWins);
     }
 
+    /** The table of an ending that was solved before, or null. */
+    @Nullable
+    ElementaryTable known(Men men) {
+        synchronized (solved) {
+            ElementaryTable table = solved.get(men.name());
+            if (table == null) {
+                table = ElementaryTable.kept(men, shelf.take(men.name()));
+                if (table != null) {
+                    solved.put(men.name(), table);
+                }
+            }
+            return table;
+        }
+    }
+
+    /** The table of an ending, solved now if need be; null if it was cancelled. */
     @Nullable
     ElementaryTable table(Men men, Cancel cancel) {
         synchronized (solved) {
-            ElementaryTable known = solved.get(men.name());
-            if (known != null) {
-                return known;
-            }
-            byte[] kept = shelf.take(men.name());
-            ElementaryTable table = ElementaryTable.kept(men, kept);
+            ElementaryTable table = known(men);
             if (table == null) {
                 table = new ElementarySolver(men, this, cancel).solve();
                 if (table == null) {
                     return null;
                 }
                 shelf.put(men.name(), table.bytes());
+                solved.put(men.name(), table);
             }
-            solved.put(men.name(), table);
             return table;
         }
     }

@@ -3,9 +3,11 @@ package org.zeroply.ending;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.Verdict;
+import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 
 /** All exact endings behind one question: elementary ones with the distance to mate, kings and pawns to promotion. */
@@ -27,16 +29,19 @@ public final class ExactEndings {
      * What is known exactly of a position.
      *
      * @param toMate whether the half-moves count to mate, else to promotion or mate
-     * @param choices the moves with their results, best first; those of a pawn ending only as far as they are certain
+     * @param choices the moves with their results, best first
+     * @param unsettled moves of a pawn ending whose result is not certain
      */
     public record Solution(
             Position position,
             Exact exact,
             boolean toMate,
             List<Elementary.Choice> choices,
+            List<Move> unsettled,
             @Nullable Correspondence correspondence) {
         public Solution {
             choices = List.copyOf(choices);
+            unsettled = List.copyOf(unsettled);
         }
 
         /** The moves that keep the result, the best first. */
@@ -44,6 +49,20 @@ public final class ExactEndings {
             return choices.stream()
                     .filter(choice -> choice.exact().outcome() == exact.outcome())
                     .toList();
+        }
+
+        /** In words: "won: mate in 12", "drawn". */
+        public String text() {
+            if (exact.outcome() == 0) {
+                return Words.of("ending.drawn");
+            }
+            Side winner = exact.outcome() > 0
+                    ? position.sideToMove()
+                    : position.sideToMove().opposite();
+            String key = toMate ? "ending.mate" : "ending.promotion";
+            return exact.plies() == 0
+                    ? Words.of("ending.mated", Words.of("side." + winner))
+                    : Words.of(key, Words.of("side." + winner), exact.moves());
         }
 
         public Verdict verdict() {
@@ -86,11 +105,17 @@ public final class ExactEndings {
             if (PawnEnding.covers(position) && pawnEnding.solve(position, cancel) instanceof PawnEnding.Solved pawns) {
                 squares = pawns.correspondence();
             }
-            return new Solved(new Solution(position, exact.get(), true, choices.get(), squares));
+            return new Solved(new Solution(position, exact.get(), true, choices.get(), List.of(), squares));
         }
         return switch (pawnEnding.solve(position, cancel)) {
             case PawnEnding.Solved solved ->
-                new Solved(new Solution(position, solved.exact(), false, solved.choices(), solved.correspondence()));
+                new Solved(new Solution(
+                        position,
+                        solved.exact(),
+                        false,
+                        solved.choices(),
+                        solved.unsettled(),
+                        solved.correspondence()));
             case PawnEnding.NotSettled open -> new NotSolved(open.reason());
         };
     }

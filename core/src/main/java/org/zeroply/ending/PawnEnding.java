@@ -31,7 +31,9 @@ import org.zeroply.work.Cancel;
  * taken at once, and up to four men are looked up in {@link Elementary}. Any other promotion is unknown at first. The
  * ending is solved twice, with unknown promotions as bad and as good for one side as can be; if both agree, the result is
  * proven. If not, the promotions on which the better line rests are proven one by one by {@link ProofSearch}, and the
- * ending is solved again with what they gave. What still differs then is not settled, and nothing is claimed.
+ * ending is solved again with what they gave. Elementary endings of a queen against a pawn take a while to be solved for
+ * the first time, so that is done only if the proofs were not enough. What still differs then is not settled, and nothing
+ * is claimed.
  *
  * <p>The 50 moves and repetitions of the game before are left out of account.
  */
@@ -64,6 +66,7 @@ public final class PawnEnding {
      *
      * @param exact from the view of the side to move; half-moves to promotion or mate
      * @param choices every legal move whose result is certain, best first, from the view of the side that makes it
+     * @param unsettled moves whose result hangs on queens that could not be proven
      * @param correspondence null if no squares correspond
      * @param placements how many placements of pawns were solved
      */
@@ -71,11 +74,13 @@ public final class PawnEnding {
             Position position,
             Exact exact,
             List<Elementary.Choice> choices,
+            List<Move> unsettled,
             @Nullable Correspondence correspondence,
             int placements)
             implements Reading {
         public Solved {
             choices = List.copyOf(choices);
+            unsettled = List.copyOf(unsettled);
         }
 
         /** The moves that keep the result, the best first. */
@@ -123,16 +128,23 @@ public final class PawnEnding {
      */
     public Optional<Exact> withPasses(Position position, Side mayPass, Cancel cancel) {
         try {
-            return certainValues(position, PawnPass.Variant.withPasses(mayPass), cancel)
-                    .outcome(position);
+            PawnPass.Variant variant = PawnPass.Variant.withPasses(mayPass);
+            Optional<Exact> found = certainValues(position, variant, false, cancel).outcome(position);
+            return found.isPresent()
+                    ? found
+                    : certainValues(position, variant, true, cancel).outcome(position);
         } catch (PawnPass.Unfinished unfinished) {
             return Optional.empty();
         }
     }
 
     /** The values of all states of a position's placement of pawns and of what follows, as far as they are certain. */
-    CertainValues certainValues(Position position, PawnPass.Variant variant, Cancel cancel) {
+    CertainValues certainValues(
+            Position position, PawnPass.Variant variant, boolean solveTables, Cancel cancel) {
         Run run = new Run(position, cancel, variant);
+        if (solveTables) {
+            run.useTables();
+        }
         CertainValues values = run.certain();
         for (int round = 0; round < ROUNDS; round++) {
             List<Position> open = values.open(position);
@@ -206,6 +218,11 @@ public final class PawnEnding {
         private final Map<Long, Integer> proven = new HashMap<>();
 
         private final Map<Integer, ElementaryTable> tables = new HashMap<>();
+        private final Set<Integer> missing = new HashSet<>();
+
+        /** Whether elementary endings are solved when they are met, or only looked up if they are known. */
+        private boolean solveTables;
+
         private int placements;
         private boolean unknownMet;
 
@@ -236,7 +253,12 @@ public final class PawnEnding {
 
         Reading solve() {
             try {
-                return solveInRounds();
+                Reading found = solveInRounds();
+                if (found instanceof NotSettled && !missing.isEmpty()) {
+                    useTables();
+                    return solveInRounds();
+                }
+                return found;
             } catch (PawnPass.Unfinished unfinished) {
                 String said = String.valueOf(unfinished.getMessage());
                 Reason reason = said.equals("CANCELLED")
@@ -244,6 +266,11 @@ public final class PawnEnding {
                         : said.equals("OUT_OF_TIME") ? Reason.OUT_OF_TIME : Reason.TOO_LARGE;
                 return new NotSettled(reason, placements);
             }
+        }
+
+        void useTables() {
+            solveTables = true;
+            missing.clear();
         }
 
         CertainValues certain() {
@@ -261,7 +288,14 @@ public final class PawnEnding {
                 PawnPass best = pass(Assumption.BEST, Side.WHITE);
                 Exact high = value(best, position);
                 if (low.outcome() == high.outcome()) {
-                    return solved(worst, best);
+                    Solved found = solved(worst, best);
+                    // The other moves are made certain too, as far as proofs of their promotions can do it.
+                    List<Position> open =
+                            found.unsettled().stream().map(position::play).toList();
+                    if (open.isEmpty() || round == ROUNDS - 1 || !learn(open, PROMOTIONS_OF_ONE)) {
+                        return found;
+                    }
+                    continue;
                 }
                 if (!learn(List.of(position), PROMOTIONS_OF_ONE)) {
                     break;
@@ -321,11 +355,18 @@ public final class PawnEnding {
             if (after.count() > 1) {
                 return UNKNOWN;
             }
+            if (missing.contains(type)) {
+                return UNKNOWN;
+            }
             Men men = Men.of(List.of(PieceType.values()[type]), List.of(PieceType.PAWN));
             boolean swapped = promoter == 1;
             ElementaryTable table = tables.get(type);
             if (table == null) {
-                table = table(men);
+                table = solveTables ? table(men) : elementary.known(men);
+                if (table == null) {
+                    missing.add(type);
+                    return UNKNOWN;
+                }
                 tables.put(type, table);
             }
             int flip = swapped ? 56 : 0;
@@ -490,7 +531,7 @@ public final class PawnEnding {
 
         // ---- the result
 
-        private Reading solved(PawnPass worst, PawnPass best) {
+        private Solved solved(PawnPass worst, PawnPass best) {
             Exact low = value(worst, position);
             Exact high = value(best, position);
             // A win for White is counted as the worst assumption has it, one for Black as the best: both hold for
@@ -498,6 +539,7 @@ public final class PawnEnding {
             boolean whiteWins = (position.sideToMove() == Side.WHITE) == low.outcome() > 0;
             Exact exact = low.outcome() == 0 || whiteWins ? low : high;
             List<Elementary.Choice> choices = new ArrayList<>();
+            List<Move> unsettled = new ArrayList<>();
             for (Elementary.Choice choice : choices(worst, position)) {
                 Exact other = choices(best, position).stream()
                         .filter(same -> same.move().equals(choice.move()))
@@ -506,11 +548,13 @@ public final class PawnEnding {
                         .exact();
                 if (other.outcome() == choice.exact().outcome()) {
                     choices.add(whiteWins ? choice : new Elementary.Choice(choice.move(), other));
+                } else if (choice.move().promotion() == null) {
+                    unsettled.add(choice.move());
                 }
             }
             choices.sort(Comparator.comparingInt((Elementary.Choice choice) -> Elementary.worth(choice.exact()))
                     .reversed());
-            return new Solved(position, exact, choices, correspondence(worst, best), placements);
+            return new Solved(position, exact, choices, unsettled, correspondence(worst, best), placements);
         }
 
         /** All legal moves with their values under a pass's assumption, the best first. */

@@ -53,6 +53,7 @@ public final class CalculationModel {
     private final Background background;
     private final CalculatorService service;
 
+    private final BooleanProperty aside = new SimpleBooleanProperty(this, "aside", false);
     private final BooleanProperty open = new SimpleBooleanProperty(this, "open", false);
     private final BooleanProperty figures = new SimpleBooleanProperty(this, "figures", false);
     private final BooleanProperty threatsShown = new SimpleBooleanProperty(this, "threatsShown", true);
@@ -80,6 +81,7 @@ public final class CalculationModel {
         reading.curtainProperty().subscribe(now -> begin());
         reading.scaleProperty().subscribe(() -> showCandidates());
         open.subscribe(() -> begin());
+        aside.subscribe(now -> begin());
         effort.subscribe(() -> begin());
         lines.subscribe(now -> begin());
     }
@@ -88,6 +90,11 @@ public final class CalculationModel {
 
     public BooleanProperty openProperty() {
         return open;
+    }
+
+    /** Whether another question is asked instead of the candidates, which then rest. */
+    public BooleanProperty asideProperty() {
+        return aside;
     }
 
     /** Whether figures stand beside the words. */
@@ -129,7 +136,7 @@ public final class CalculationModel {
 
     /** Whether the panel may show anything: it is open, a game is open, and the curtain is up. */
     public boolean isShowing() {
-        return open.get() && reading.openProperty().get() && !reading.isCurtainDown();
+        return open.get() && !aside.get() && reading.openProperty().get() && !reading.isCurtainDown();
     }
 
     // ---- what the coach does

@@ -54,7 +54,9 @@ public final class CalculationPane extends VBox {
     private static final int LINE_SHOWN = 10;
 
     private final CalculationModel model;
+    private final QuestionModel questions;
     private final ReadingModel reading;
+    private final QuestionPane questionPane;
     private final Label verdict = new Label();
     private final HBox verdictRow = new HBox(8);
     private final Label effortDone = soft("");
@@ -67,10 +69,12 @@ public final class CalculationPane extends VBox {
     private List<Card> shown = List.of();
     private boolean later;
 
-    public CalculationPane(CalculationModel model, ReadingModel reading) {
+    public CalculationPane(CalculationModel model, QuestionModel questions, ReadingModel reading) {
         super(8);
         this.model = model;
+        this.questions = questions;
         this.reading = reading;
+        questionPane = new QuestionPane(questions);
         getStyleClass().add("calculation");
         setId("calculation");
         verdict.getStyleClass().add("calculation-verdict");
@@ -100,7 +104,17 @@ public final class CalculationPane extends VBox {
         scroll.getStyleClass().add("branches-scroll");
         scroll.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(efforts(), verdictRow, doneRow, scroll, nameRow(), options());
+        VBox candidates = new VBox(8, verdictRow, doneRow, scroll, nameRow(), options());
+        VBox.setVgrow(candidates, Priority.ALWAYS);
+        VBox.setVgrow(questionPane, Priority.ALWAYS);
+        getChildren().addAll(questionRow(), efforts(), candidates, questionPane);
+        questions.questionProperty().subscribe(now -> {
+            candidates.setVisible(now == null);
+            candidates.setManaged(now == null);
+            questionPane.setVisible(now != null);
+            questionPane.setManaged(now != null);
+        });
+        reading.nodeProperty().subscribe(() -> questionPane.showWhere());
         model.candidatesProperty().subscribe(() -> showLater());
         model.studyProperty().subscribe(() -> showLater());
         model.runningProperty().subscribe(() -> showLater());
@@ -112,12 +126,47 @@ public final class CalculationPane extends VBox {
         return chosen.getReadOnlyProperty();
     }
 
-    /** Brings the keyboard to the cards. */
+    /** The row of an answer that is chosen, or null. */
+    public ReadOnlyObjectProperty<Answer.@Nullable Row> chosenRowProperty() {
+        return questionPane.chosenProperty();
+    }
+
+    /** Brings the keyboard to the cards, or to the rows of the answer. */
     public void focusCards() {
-        lookup("#calculation-scroll").requestFocus();
+        if (questions.questionProperty().get() == null) {
+            lookup("#calculation-scroll").requestFocus();
+        } else {
+            questionPane.focusRows();
+        }
     }
 
     // ---- the controls
+
+    /** The candidates first, then the coach's other questions. */
+    private ChoiceBox<Optional<CoachQuestion>> questionRow() {
+        ChoiceBox<Optional<CoachQuestion>> choice = new ChoiceBox<>();
+        choice.setId("question-choice");
+        choice.setAccessibleText(Texts.of("question.choice"));
+        choice.setMaxWidth(Double.MAX_VALUE);
+        choice.getItems().add(Optional.empty());
+        for (CoachQuestion each : CoachQuestion.values()) {
+            choice.getItems().add(Optional.of(each));
+        }
+        choice.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(Optional<CoachQuestion> question) {
+                return question.map(CoachQuestion::title).orElseGet(() -> Texts.of("question.candidates"));
+            }
+
+            @Override
+            public Optional<CoachQuestion> fromString(String text) {
+                throw new UnsupportedOperationException("questions are chosen, not typed");
+            }
+        });
+        questions.questionProperty().subscribe(now -> choice.setValue(Optional.ofNullable(now)));
+        choice.valueProperty().subscribe(now -> questions.questionProperty().set(now.orElse(null)));
+        return choice;
+    }
 
     private FlowPane efforts() {
         FlowPane row = new FlowPane(4, 4);

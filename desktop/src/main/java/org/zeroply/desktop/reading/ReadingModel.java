@@ -456,6 +456,13 @@ public final class ReadingModel {
         }
     }
 
+    /** Changes the tree by a function, as one edit with a name for undo, and goes where it says; not behind the curtain. */
+    public void edit(Function<GameTree, GameTree.Edit> change, String name) {
+        if (open.get() && !isCurtainDown()) {
+            editTree(change, name);
+        }
+    }
+
     public void dismissRefusal() {
         refusal.set(null);
     }

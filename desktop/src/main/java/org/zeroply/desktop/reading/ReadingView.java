@@ -17,14 +17,18 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
+import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
+import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.strip.StripView;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.ValueScale;
@@ -44,6 +48,7 @@ public final class ReadingView extends StackPane {
     private final StripView strip = new StripView();
     private final MenuButton scaleMenu = new MenuButton();
     private final CalculationModel calculation;
+    private final QuestionModel questions;
     private final CalculationPane calculationPane;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
@@ -62,10 +67,11 @@ public final class ReadingView extends StackPane {
      */
     public record Actions(Runnable newGame, Runnable games, Runnable ownScale, Runnable gamesHere) {}
 
-    public ReadingView(ReadingModel model, CalculationModel calculation, Actions actions) {
+    public ReadingView(ReadingModel model, CalculationModel calculation, QuestionModel questions, Actions actions) {
         this.model = model;
         this.calculation = calculation;
-        calculationPane = new CalculationPane(calculation, model);
+        this.questions = questions;
+        calculationPane = new CalculationPane(calculation, questions, model);
         linePad = new LinePad(model);
         notes = new NotesPane(model);
         getStyleClass().add("reading");
@@ -201,6 +207,10 @@ public final class ReadingView extends StackPane {
         calculation.studyProperty().subscribe(() -> showTraces());
         calculation.threatsShownProperty().subscribe(() -> showTraces());
         calculationPane.chosenProperty().subscribe(() -> showTraces());
+        calculationPane.chosenRowProperty().subscribe(() -> showTraces());
+        questions.answerProperty().subscribe(() -> showTraces());
+        questions.questionProperty().subscribe(() -> showTraces());
+        model.nodeProperty().subscribe(() -> showTraces());
         board.positionProperty().bind(model.positionProperty());
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());
@@ -244,6 +254,10 @@ public final class ReadingView extends StackPane {
 
     /** A chosen candidate shows its plan; otherwise what threatens is shown, if the coach wants to see it. */
     private void showTraces() {
+        if (questions.questionProperty().get() != null) {
+            showAnswer();
+            return;
+        }
         List<Trace> traces = new ArrayList<>();
         Study study = calculation.studyProperty().get();
         Candidate chosen = calculationPane.chosenProperty().get();
@@ -258,6 +272,22 @@ public final class ReadingView extends StackPane {
             traces.addAll(threats(study));
         }
         board.traces().setAll(traces);
+    }
+
+    /** What an answer has to show on the board, as long as its position stands there. */
+    private void showAnswer() {
+        Answer answer = questions.answerProperty().get();
+        boolean here = answer != null
+                && questions.isAboutHere()
+                && calculation.openProperty().get();
+        Answer.Row row = calculationPane.chosenRowProperty().get();
+        if (answer == null || !here) {
+            board.traces().clear();
+            board.marks().clear();
+            return;
+        }
+        board.traces().setAll(row == null || row.traces().isEmpty() ? answer.traces() : row.traces());
+        board.marks().setAll(answer.marks());
     }
 
     private static Trace plan(Move move, int number, Side side) {
@@ -351,6 +381,17 @@ public final class ReadingView extends StackPane {
         } else {
             focusBoard();
         }
+    }
+
+    /** Opens the Calculation panel with a question, or with the candidates for null, and asks it. */
+    public void ask(@Nullable CoachQuestion question) {
+        calculation.openProperty().set(true);
+        if (question != null && question.equals(questions.questionProperty().get())) {
+            questions.ask();
+        } else {
+            questions.questionProperty().set(question);
+        }
+        calculationPane.focusCards();
     }
 
     public void focusNote() {

@@ -47,6 +47,8 @@ import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.Traces;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
@@ -55,6 +57,7 @@ import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
@@ -64,6 +67,7 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
+import org.zeroply.store.FileShelf;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -86,6 +90,7 @@ public final class Shell extends StackPane {
     private final ReadingModel reading;
     private final CalculatorService calculator;
     private final CalculationModel calculation;
+    private final QuestionModel questions;
     private final GamesView gamesView;
     private final ReadingView readingView;
     private final CommandField field;
@@ -121,6 +126,8 @@ public final class Shell extends StackPane {
         reading = new ReadingModel(workbook, background);
         calculator = calculator(background);
         calculation = new CalculationModel(reading, workbook, background, calculator);
+        questions =
+                new QuestionModel(reading, calculation, background, calculator, new ExactEndings(FileShelf.usual()));
         forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
                 games,
@@ -134,6 +141,7 @@ public final class Shell extends StackPane {
         readingView = new ReadingView(
                 reading,
                 calculation,
+                questions,
                 new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
@@ -722,8 +730,19 @@ public final class Shell extends StackPane {
         addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
         add("command.details", "Alt+D", Place.READING, forms::askDetails);
         add("command.calculation", "Alt+K", Place.READING, readingView::toggleCalculation);
-        add("command.calculationStop", "Alt+X", Place.READING, calculation::stop);
+        add("command.calculationStop", "Alt+X", Place.READING, () -> {
+            calculation.stop();
+            questions.stop();
+        });
         add("command.calculateGame", null, Place.READING, calculation::calculateGame);
+        add("command.candidates", "Alt+1", Place.READING, () -> readingView.ask(null));
+        for (CoachQuestion question : CoachQuestion.values()) {
+            add(
+                    "command.ask." + question,
+                    "Alt+" + (question.ordinal() + 2),
+                    Place.READING,
+                    () -> readingView.ask(question));
+        }
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
         add("command.paste", "Shortcut+V", null, this::paste);
@@ -795,6 +814,10 @@ public final class Shell extends StackPane {
 
     public ReadingModel reading() {
         return reading;
+    }
+
+    public QuestionModel questions() {
+        return questions;
     }
 
     public CalculationModel calculation() {

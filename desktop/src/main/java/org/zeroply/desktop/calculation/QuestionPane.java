@@ -1,0 +1,332 @@
+package org.zeroply.desktop.calculation;
+
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TreeCell;
+import javafx.scene.control.TreeItem;
+import javafx.scene.control.TreeView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.StringConverter;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.rules.Side;
+import org.zeroply.search.ProofSearch;
+
+/**
+ * The view of one question: how it is asked, the answer in a sentence with what it rests on, and its rows. Passive; the
+ * model decides. Enter plays the moves up to a row, Shift and Enter takes in what the row or the answer offers.
+ */
+final class QuestionPane extends VBox {
+    private final QuestionModel model;
+    private final FlowPane settings = new FlowPane(8, 6);
+    private final Label headline = new Label();
+    private final Label grounds = new Label();
+    private final Label where = new Label();
+    private final TreeView<Answer.Row> tree = new TreeView<>();
+    private final Button ask = new Button();
+    private final Button stop = new Button(Texts.of("calculation.stop"));
+    private final Button takeIn = new Button(Texts.of("question.takeIn"));
+    private final TextField line = new TextField();
+    private final Label refusal = new Label();
+    private final ReadOnlyObjectWrapper<Answer.@Nullable Row> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
+
+    QuestionPane(QuestionModel model) {
+        super(8);
+        this.model = model;
+        setId("question");
+        settings.setAlignment(Pos.CENTER_LEFT);
+        headline.getStyleClass().add("calculation-verdict");
+        headline.setId("question-headline");
+        headline.setWrapText(true);
+        headline.setMinHeight(USE_PREF_SIZE);
+        grounds.getStyleClass().add("grounds");
+        grounds.setId("question-grounds");
+        grounds.setWrapText(true);
+        where.getStyleClass().add("soft");
+        where.setWrapText(true);
+        refusal.getStyleClass().add("attention");
+        refusal.setWrapText(true);
+        refusal.setId("question-refusal");
+        ask.setId("question-ask");
+        ask.getStyleClass().add("quiet-button");
+        ask.setText(Texts.of("question.ask"));
+        ask.setMinWidth(USE_PREF_SIZE);
+        ask.setOnAction(event -> model.ask());
+        stop.setId("question-stop");
+        stop.getStyleClass().add("quiet-button");
+        stop.setMinWidth(USE_PREF_SIZE);
+        stop.setOnAction(event -> model.stop());
+        stop.visibleProperty().bind(model.runningProperty());
+        takeIn.setId("question-take-in");
+        takeIn.getStyleClass().add("quiet-button");
+        takeIn.setMinWidth(USE_PREF_SIZE);
+        takeIn.setOnAction(event -> model.takeIn(chosen.get()));
+        line.setId("question-line");
+        line.setPromptText(Texts.of("forced.line"));
+        line.setAccessibleText(Texts.of("forced.line"));
+        line.setOnAction(event -> model.takeLine(line.getText()));
+        tree.setId("question-rows");
+        tree.setShowRoot(false);
+        tree.getStyleClass().add("question-rows");
+        tree.setAccessibleText(Texts.of("question.rows.accessible"));
+        tree.setCellFactory(view -> new RowCell());
+        tree.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
+        tree.getSelectionModel().selectedItemProperty().subscribe(item -> {
+            chosen.set(item == null ? null : item.getValue());
+            showTakeIn();
+        });
+        VBox.setVgrow(tree, Priority.ALWAYS);
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox buttons = new HBox(8, ask, takeIn, space, stop);
+        buttons.setAlignment(Pos.CENTER_LEFT);
+        buttons.setMinHeight(USE_PREF_SIZE);
+        getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
+        model.questionProperty().subscribe(() -> showSettings());
+        model.answerProperty().subscribe(() -> show());
+        model.runningProperty().subscribe(() -> show());
+        model.refusalProperty().subscribe(text -> {
+            refusal.setText(text);
+            hideIfEmpty(refusal);
+        });
+    }
+
+    ReadOnlyObjectProperty<Answer.@Nullable Row> chosenProperty() {
+        return chosen.getReadOnlyProperty();
+    }
+
+    /** Brings the keyboard to the rows. */
+    void focusRows() {
+        tree.requestFocus();
+    }
+
+    /** After walking on: whether the answer is still about what is shown. */
+    void showWhere() {
+        String text = model.askedWhere();
+        where.setText(text.isEmpty() ? "" : Texts.of("question.askedAfter", text));
+        hideIfEmpty(where);
+    }
+
+    private static void hideIfEmpty(Label label) {
+        label.setVisible(!label.getText().isEmpty());
+        label.setManaged(!label.getText().isEmpty());
+    }
+
+    // ---- how it is asked
+
+    private void showSettings() {
+        CoachQuestion question = model.questionProperty().get();
+        settings.getChildren().clear();
+        if (question == null) {
+            return;
+        }
+        settings.getChildren().setAll(settingsOf(question));
+        Label what = new Label(question.explanation());
+        what.getStyleClass().add("soft");
+        what.setWrapText(true);
+        what.setMaxWidth(Double.MAX_VALUE);
+        settings.getChildren().addFirst(what);
+        what.prefWidthProperty().bind(settings.widthProperty());
+        show();
+    }
+
+    private List<Node> settingsOf(CoachQuestion question) {
+        return switch (question) {
+            case MATE -> {
+                Spinner<Integer> moves = new Spinner<>(
+                        1, ProofSearch.MOST_MOVES, model.mateInProperty().get());
+                moves.setId("question-mate-in");
+                moves.setPrefWidth(76);
+                moves.setEditable(true);
+                moves.getEditor().setAccessibleText(Texts.of("mate.in"));
+                moves.valueProperty().subscribe(now -> {
+                    if (now != null) {
+                        model.mateInProperty().set(now);
+                    }
+                });
+                CheckBox checks = new CheckBox(Texts.of("mate.checksOnly"));
+                checks.setId("question-checks-only");
+                checks.setSelected(model.checksOnlyProperty().get());
+                checks.selectedProperty()
+                        .subscribe(now -> model.checksOnlyProperty().set(now));
+                yield List.of(new Label(Texts.of("mate.in")), moves, checks);
+            }
+            case CHECKS -> {
+                ChoiceBox<@Nullable Side> sides =
+                        new ChoiceBox<>(FXCollections.observableArrayList(null, Side.WHITE, Side.BLACK));
+                sides.setId("question-side");
+                sides.setAccessibleText(Texts.of("checks.side"));
+                sides.setConverter(new StringConverter<>() {
+                    @Override
+                    public String toString(@Nullable Side side) {
+                        return Texts.of(side == null ? "checks.sideToMove" : "checks.of." + side);
+                    }
+
+                    @Override
+                    public @Nullable Side fromString(String text) {
+                        throw new UnsupportedOperationException("sides are chosen, not typed");
+                    }
+                });
+                sides.setValue(model.checkingProperty().get());
+                sides.setOnAction(event -> {
+                    model.checkingProperty().set(sides.getValue());
+                    model.ask();
+                });
+                yield List.of(sides);
+            }
+            case LINE -> {
+                CheckBox here = new CheckBox(Texts.of("line.fromHere"));
+                here.setId("question-from-here");
+                here.setSelected(model.fromHereProperty().get());
+                here.setOnAction(event -> {
+                    model.fromHereProperty().set(here.isSelected());
+                    model.ask();
+                });
+                yield List.of(here);
+            }
+            case FORCED -> {
+                line.prefWidthProperty().bind(settings.widthProperty());
+                yield List.of(line);
+            }
+            case EVERY_MOVE, TURN, ENDING -> List.of();
+        };
+    }
+
+    // ---- the answer
+
+    private void show() {
+        Answer answer = model.answerProperty().get();
+        boolean running = model.runningProperty().get();
+        headline.setText(
+                answer != null
+                        ? answer.headline()
+                        : running ? Texts.of("calculation.looking") : Texts.of("question.none"));
+        grounds.setText(answer == null ? "" : answer.grounds());
+        hideIfEmpty(grounds);
+        int before = tree.getSelectionModel().getSelectedIndex();
+        TreeItem<Answer.Row> root = new TreeItem<>();
+        if (answer != null) {
+            answer.rows().forEach(row -> root.getChildren().add(new RowItem(row)));
+        }
+        tree.setRoot(root);
+        if (!root.getChildren().isEmpty()) {
+            TreeItem<Answer.Row> first = root.getChildren().getFirst();
+            // A solution is of use only when its replies are seen.
+            first.setExpanded(answer != null && answer.question() == CoachQuestion.MATE);
+        }
+        if (before >= 0 && before < tree.getExpandedItemCount()) {
+            tree.getSelectionModel().select(before);
+        }
+        showWhere();
+        showTakeIn();
+    }
+
+    private void showTakeIn() {
+        Answer answer = model.answerProperty().get();
+        Answer.Row row = chosen.get();
+        takeIn.setDisable(!model.canTakeIn(row));
+        boolean solution = answer != null && answer.solution() != null && (row == null || row.finding() == null);
+        takeIn.setText(Texts.of(solution ? "question.takeIn.solution" : "question.takeIn"));
+    }
+
+    private void key(KeyEvent event) {
+        if (event.getCode() == KeyCode.ENTER) {
+            Answer.Row row = chosen.get();
+            if (event.isShiftDown()) {
+                model.takeIn(row);
+            } else if (row != null) {
+                model.play(row);
+            }
+            event.consume();
+        } else if (event.getCode() == KeyCode.ESCAPE && chosen.get() != null) {
+            tree.getSelectionModel().clearSelection();
+            event.consume();
+        }
+    }
+
+    /** A row whose children are made when it is opened. */
+    private static final class RowItem extends TreeItem<Answer.Row> {
+        private boolean made;
+
+        RowItem(Answer.Row row) {
+            super(row);
+            expandedProperty().subscribe(now -> {
+                if (now) {
+                    make();
+                }
+            });
+        }
+
+        @Override
+        public boolean isLeaf() {
+            return !getValue().hasChildren();
+        }
+
+        private void make() {
+            if (!made) {
+                made = true;
+                getValue().children().get().forEach(row -> getChildren().add(new RowItem(row)));
+            }
+        }
+    }
+
+    /** Moves in the face of moves, and below them what is to be said. */
+    private final class RowCell extends TreeCell<Answer.Row> {
+        private final Label text = new Label();
+        private final Label detail = new Label();
+        private final VBox box = new VBox(1, text, detail);
+
+        RowCell() {
+            text.getStyleClass().add("row-text");
+            text.setWrapText(true);
+            detail.getStyleClass().add("soft");
+            detail.setWrapText(true);
+            // The tree's own width is what there is; without it long texts would draw a bar to scroll sideways.
+            box.maxWidthProperty().bind(tree.widthProperty().subtract(70));
+            box.prefWidthProperty().bind(tree.widthProperty().subtract(70));
+            setOnMouseClicked(event -> {
+                Answer.Row row = getItem();
+                if (event.getClickCount() == 2 && row != null) {
+                    model.play(row);
+                }
+            });
+        }
+
+        @Override
+        protected void updateItem(Answer.@Nullable Row row, boolean empty) {
+            super.updateItem(row, empty);
+            text.getStyleClass().removeAll("strong", "weak");
+            if (empty || row == null) {
+                setGraphic(null);
+                setAccessibleText("");
+                return;
+            }
+            text.setText(row.text());
+            text.setManaged(!row.text().isEmpty());
+            detail.setText(row.detail());
+            switch (row.emphasis()) {
+                case STRONG -> text.getStyleClass().add("strong");
+                case WEAK -> text.getStyleClass().add("weak");
+                case USUAL -> {}
+            }
+            setAccessibleText(row.text() + ": " + row.detail());
+            setGraphic(box);
+        }
+    }
+}
