@@ -34,6 +34,7 @@ public final class ChecksRunOut {
     }
 
     private static final int OPEN = -1;
+    private static final int FIRST_STAGE = 250;
 
     private final List<Place> places = new ArrayList<>();
     private final Map<Long, Integer> index = new HashMap<>();
@@ -41,6 +42,7 @@ public final class ChecksRunOut {
 
     private End end = End.NOT_SETTLED;
     private int count;
+    private int explored;
     private final List<Move> line = new ArrayList<>();
     private final List<Square> kingPath = new ArrayList<>();
     private int[] ranks = {};
@@ -89,9 +91,15 @@ public final class ChecksRunOut {
             throw new IllegalArgumentException(refusal(position, checking));
         }
         ChecksRunOut answer = new ChecksRunOut(checking);
-        answer.explore(position.sideToMove() == checking ? position : position.play(Move.PASS), most, cancel);
-        answer.judge();
-        return answer;
+        answer.place(position.sideToMove() == checking ? position : position.play(Move.PASS));
+        // A short answer is found before much has been looked at.
+        for (int stage = Math.min(FIRST_STAGE, most); ; stage = Math.min(4 * stage, most)) {
+            boolean all = answer.explore(stage, cancel);
+            answer.judge();
+            if (answer.end != End.NOT_SETTLED || all || stage == most || cancel.isWished()) {
+                return answer;
+            }
+        }
     }
 
     public End end() {
@@ -116,6 +124,11 @@ public final class ChecksRunOut {
     /** Different positions with the checking side to move. */
     public int size() {
         return places.size();
+    }
+
+    /** Whether the checks of a place have been looked at; the answer may be clear before all have. */
+    public boolean isExplored(int place) {
+        return places.get(place).expanded;
     }
 
     public Position position(int place) {
@@ -145,10 +158,10 @@ public final class ChecksRunOut {
 
     // ---- the tree
 
-    private void explore(Position root, int most, Cancel cancel) {
-        place(root);
-        for (int at = 0; at < places.size() && at < most && !cancel.isWished(); at++) {
-            Place here = places.get(at);
+    /** Whether nothing is left to explore. */
+    private boolean explore(int most, Cancel cancel) {
+        for (; explored < places.size() && explored < most && !cancel.isWished(); explored++) {
+            Place here = places.get(explored);
             for (Move move : here.position.legalMoves()) {
                 Position after = here.position.play(move);
                 if (!after.isCheck()) {
@@ -162,6 +175,7 @@ public final class ChecksRunOut {
             }
             here.expanded = true;
         }
+        return explored == places.size();
     }
 
     private int place(Position position) {
@@ -185,7 +199,7 @@ public final class ChecksRunOut {
             settle(End.RUN_OUT, atBest);
         } else if (atWorst[0] == OPEN) {
             settle(End.PERPETUAL, atWorst);
-        } else {
+        } else if (kingPath.isEmpty()) {
             kingPath.add(places.getFirst().position.king(checking.opposite()));
         }
     }
@@ -248,6 +262,7 @@ public final class ChecksRunOut {
         end = found;
         ranks = values;
         Side king = checking.opposite();
+        kingPath.clear();
         Set<Integer> seen = new HashSet<>();
         int at = 0;
         kingPath.add(places.getFirst().position.king(king));

@@ -104,7 +104,7 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
             Cancel cancel) {
         Position position = question.position();
         if (exact != null && ExactEndings.covers(position)) {
-            if (exact.solve(position, cancel) instanceof ExactEndings.Solved solved
+            if (exact.solveQuickly(position, cancel) instanceof ExactEndings.Solved solved
                     && solved.solution().choices().size()
                             == position.legalMoves().size()) {
                 return solved(solved.solution());

@@ -139,8 +139,8 @@ public record TurnTest(
 
     private static Optional<TurnTest> solved(
             Position position, Position turned, ExactEndings exact, LosingAMoveAnswer losing, Cancel cancel) {
-        if (!(exact.solve(position, cancel) instanceof ExactEndings.Solved here)
-                || !(exact.solve(turned, cancel) instanceof ExactEndings.Solved there)) {
+        if (!(exact.solveQuickly(position, cancel) instanceof ExactEndings.Solved here)
+                || !(exact.solveQuickly(turned, cancel) instanceof ExactEndings.Solved there)) {
             return Optional.empty();
         }
         Set<Side> harmed = EnumSet.noneOf(Side.class);

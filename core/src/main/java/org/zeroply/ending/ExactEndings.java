@@ -90,11 +90,21 @@ public final class ExactEndings {
     }
 
     /**
-     * Solves a position on the calling thread; seconds for an ending that was not solved before.
+     * Solves a position on the calling thread, whatever it takes: seconds for an elementary ending that was not solved
+     * before, and about a minute once for pawn endings that hang on a queen against a pawn.
      *
      * @throws IllegalArgumentException if {@link #covers} is false
      */
     public Reading solve(Position position, Cancel cancel) {
+        return solve(position, true, cancel);
+    }
+
+    /** As {@link #solve}, but without solving what takes a minute: the question is another one, and this only a help. */
+    public Reading solveQuickly(Position position, Cancel cancel) {
+        return solve(position, false, cancel);
+    }
+
+    private Reading solve(Position position, boolean solveTables, Cancel cancel) {
         if (Elementary.covers(position)) {
             Optional<Exact> exact = elementary.solve(position, cancel);
             Optional<List<Elementary.Choice>> choices = elementary.moves(position, cancel);
@@ -102,12 +112,13 @@ public final class ExactEndings {
                 return new NotSolved(PawnEnding.Reason.CANCELLED);
             }
             Correspondence squares = null;
-            if (PawnEnding.covers(position) && pawnEnding.solve(position, cancel) instanceof PawnEnding.Solved pawns) {
+            if (PawnEnding.covers(position)
+                    && pawnEnding.solve(position, solveTables, cancel) instanceof PawnEnding.Solved pawns) {
                 squares = pawns.correspondence();
             }
             return new Solved(new Solution(position, exact.get(), true, choices.get(), List.of(), squares));
         }
-        return switch (pawnEnding.solve(position, cancel)) {
+        return switch (pawnEnding.solve(position, solveTables, cancel)) {
             case PawnEnding.Solved solved ->
                 new Solved(new Solution(
                         position,

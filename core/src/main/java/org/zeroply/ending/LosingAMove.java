@@ -90,14 +90,9 @@ public final class LosingAMove {
         if (!covers(position)) {
             throw new IllegalArgumentException("kings and pawns without a check are needed: " + position);
         }
-        Reading quick = search(position, ending, false, cancel);
-        return quick instanceof NotSettled ? search(position, ending, true, cancel) : quick;
-    }
-
-    private static Reading search(Position position, PawnEnding ending, boolean solveTables, Cancel cancel) {
         try {
             Position turned = position.play(Move.PASS);
-            PawnEnding.CertainValues usual = ending.certainValues(position, PawnPass.Variant.USUAL, solveTables, cancel);
+            PawnEnding.CertainValues usual = ending.certainValues(position, PawnPass.Variant.USUAL, false, cancel);
             Optional<Exact> after = usual.outcome(turned);
             Optional<Exact> now = usual.outcome(position);
             if (after.isEmpty() || now.isEmpty()) {
@@ -112,7 +107,7 @@ public final class LosingAMove {
                     position.king(Side.WHITE).ordinal(),
                     position.king(Side.BLACK).ordinal());
             PawnPass.Variant barred = new PawnPass.Variant(null, PawnEnding.placement(position), goal, wanted == 0);
-            PawnEnding.CertainValues without = ending.certainValues(position, barred, solveTables, cancel);
+            PawnEnding.CertainValues without = ending.certainValues(position, barred, false, cancel);
             Optional<Exact> otherwise = without.outcome(position);
             if (otherwise.isPresent() && otherwise.get().outcome() >= wanted) {
                 return new NotNeeded();

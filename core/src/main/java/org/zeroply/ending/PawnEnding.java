@@ -113,13 +113,15 @@ public final class PawnEnding {
     /**
      * Solves it on the calling thread.
      *
+     * @param solveTables whether elementary endings of a promoted piece against a pawn may be solved for it, which takes
+     *     about a minute the first time; otherwise those that are known are looked up
      * @throws IllegalArgumentException if {@link #covers} is false
      */
-    public Reading solve(Position position, Cancel cancel) {
+    public Reading solve(Position position, boolean solveTables, Cancel cancel) {
         if (!covers(position)) {
             throw new IllegalArgumentException("not kings and pawns: " + position);
         }
-        return new Run(position, cancel, PawnPass.Variant.USUAL).solve();
+        return new Run(position, cancel, PawnPass.Variant.USUAL).solve(solveTables);
     }
 
     /**
@@ -128,19 +130,15 @@ public final class PawnEnding {
      */
     public Optional<Exact> withPasses(Position position, Side mayPass, Cancel cancel) {
         try {
-            PawnPass.Variant variant = PawnPass.Variant.withPasses(mayPass);
-            Optional<Exact> found = certainValues(position, variant, false, cancel).outcome(position);
-            return found.isPresent()
-                    ? found
-                    : certainValues(position, variant, true, cancel).outcome(position);
+            return certainValues(position, PawnPass.Variant.withPasses(mayPass), false, cancel)
+                    .outcome(position);
         } catch (PawnPass.Unfinished unfinished) {
             return Optional.empty();
         }
     }
 
     /** The values of all states of a position's placement of pawns and of what follows, as far as they are certain. */
-    CertainValues certainValues(
-            Position position, PawnPass.Variant variant, boolean solveTables, Cancel cancel) {
+    CertainValues certainValues(Position position, PawnPass.Variant variant, boolean solveTables, Cancel cancel) {
         Run run = new Run(position, cancel, variant);
         if (solveTables) {
             run.useTables();
@@ -223,8 +221,12 @@ public final class PawnEnding {
         /** Whether elementary endings are solved when they are met, or only looked up if they are known. */
         private boolean solveTables;
 
+        private final Map<PawnPass.Placement, short[]> certainPlacements = new HashMap<>();
         private int placements;
         private boolean unknownMet;
+
+        /** A result that holds already while more is being made certain. */
+        private @Nullable Solved settled;
 
         Run(Position position, Cancel cancel, PawnPass.Variant variant) {
             this.position = position;
@@ -247,19 +249,23 @@ public final class PawnEnding {
                     (after, type, square, white, black, promoter) ->
                             worth(after, type, square, white, black, promoter, assumption, of),
                     variant,
+                    certainPlacements,
                     MOST_PLACEMENTS,
                     this::step);
         }
 
-        Reading solve() {
+        Reading solve(boolean withTables) {
             try {
                 Reading found = solveInRounds();
-                if (found instanceof NotSettled && !missing.isEmpty()) {
+                if (withTables && found instanceof NotSettled && !missing.isEmpty()) {
                     useTables();
                     return solveInRounds();
                 }
                 return found;
             } catch (PawnPass.Unfinished unfinished) {
+                if (settled != null) {
+                    return settled;
+                }
                 String said = String.valueOf(unfinished.getMessage());
                 Reason reason = said.equals("CANCELLED")
                         ? Reason.CANCELLED
@@ -270,6 +276,7 @@ public final class PawnEnding {
 
         void useTables() {
             solveTables = true;
+            certainPlacements.clear();
             missing.clear();
         }
 
@@ -289,6 +296,7 @@ public final class PawnEnding {
                 Exact high = value(best, position);
                 if (low.outcome() == high.outcome()) {
                     Solved found = solved(worst, best);
+                    settled = found;
                     // The other moves are made certain too, as far as proofs of their promotions can do it.
                     List<Position> open =
                             found.unsettled().stream().map(position::play).toList();
@@ -324,11 +332,12 @@ public final class PawnEnding {
             if (type == 4) {
                 Integer known = proven.get(key(after, square, white, black, promoter));
                 if (known != null && (known > 0 || assumption == Assumption.HOPEFUL)) {
-                    return known;
+                    return PawnPass.ASSUMED + known;
                 }
             }
             boolean favour = (promoter == of.ordinal()) == (assumption != Assumption.WORST);
-            return assumption == Assumption.HOPEFUL ? (type == 4 ? 1 : 0) : favour ? 1 : -1;
+            int worth = assumption == Assumption.HOPEFUL ? (type == 4 ? 1 : 0) : favour ? 1 : -1;
+            return PawnPass.ASSUMED + worth;
         }
 
         private static long key(PawnPass.Placement after, int square, int white, int black, int promoter) {

@@ -25,7 +25,8 @@ final class PawnPass {
         /**
          * The worth of a position just after a promotion, from the view of the side that promoted.
          *
-         * @return 1, 0 or -1, whatever the other side does but take the piece with its king
+         * @return 1, 0 or -1, whatever the other side does but take the piece with its king; raised by {@link #ASSUMED}
+         *     if it is an assumption
          */
         int worth(Placement after, int type, int square, int whiteKing, int blackKing, int promoter);
     }
@@ -55,6 +56,7 @@ final class PawnPass {
     }
 
     static final int STATES = 2 * 64 * 64;
+    static final int ASSUMED = 10;
 
     private static final int MOST_PLIES = 1_000;
     private static final long FILE_A = 0x0101010101010101L;
@@ -65,10 +67,16 @@ final class PawnPass {
     private final Runnable step;
     private final Map<Placement, short[]> solved = new HashMap<>();
 
+    /** Placements whose values rest on no assumption, shared by the passes of one ending. */
+    private final Map<Placement, short[]> certain;
+
     private final int[] bucketHead = new int[MOST_PLIES];
     private final int[] entryNext = new int[10 * STATES];
     private final int[] entryState = new int[10 * STATES];
     private int entries;
+
+    /** Whether the placement under way met an assumption. */
+    private boolean assumed;
 
     /**
      * Other rules than the usual ones.
@@ -86,8 +94,17 @@ final class PawnPass {
         }
     }
 
-    /** @param step called before each placement; may throw {@link Unfinished} */
-    PawnPass(Promotions promotions, Variant variant, int mostPlacements, Runnable step) {
+    /**
+     * @param certain what other passes of the same variant have found for certain; grows
+     * @param step called before each placement; may throw {@link Unfinished}
+     */
+    PawnPass(
+            Promotions promotions,
+            Variant variant,
+            Map<Placement, short[]> certain,
+            int mostPlacements,
+            Runnable step) {
+        this.certain = certain;
         this.promotions = promotions;
         this.variant = variant;
         this.mostPlacements = mostPlacements;
@@ -111,6 +128,9 @@ final class PawnPass {
     short[] values(Placement pawns) {
         short[] known = solved.get(pawns);
         if (known == null) {
+            known = certain.get(pawns);
+        }
+        if (known == null) {
             step.run();
             if (solved.size() >= mostPlacements) {
                 throw new Unfinished("placements");
@@ -119,6 +139,9 @@ final class PawnPass {
             Solving solving = new Solving(pawns);
             known = solving.solve();
             solved.put(pawns, known);
+            if (solving.isCertain()) {
+                certain.put(pawns, known);
+            }
         }
         return known;
     }
@@ -193,6 +216,10 @@ final class PawnPass {
     private int promoted(short[] taken, Placement after, int type, int square, int white, int black, int promoter) {
         int other = promoter ^ 1;
         int worth = promotions.worth(after, type, square, white, black, promoter);
+        if (worth > 1) {
+            assumed = true;
+            worth -= ASSUMED;
+        }
         long mask = 1L << square;
         boolean takeable = (Attacks.king(other == 0 ? white : black) & mask) != 0
                 && (Attacks.king(promoter == 0 ? white : black) & mask) == 0
@@ -275,6 +302,7 @@ final class PawnPass {
             attacks[0] = pawnAttacks(pawns.white(), 0);
             attacks[1] = pawnAttacks(pawns.black(), 1);
             all = pawns.white() | pawns.black();
+            assumed = false;
             barredState = pawns.equals(variant.barred) ? variant.barredState : -1;
             passing = variant.mayPass == null ? -1 : variant.mayPass.ordinal();
         }
@@ -298,6 +326,18 @@ final class PawnPass {
                 }
             }
             return values;
+        }
+
+        /** Whether neither this placement nor any that follows rests on an assumption. */
+        boolean isCertain() {
+            return !assumed && barredState < 0 && areCertain(pawnMoves) && areCertain(kingTakes);
+        }
+
+        private boolean areCertain(List<List<Exit>> exits) {
+            return exits.stream()
+                    .flatMap(List::stream)
+                    .allMatch(exit -> certain.containsKey(exit.next)
+                            && exit.inPassing.stream().allMatch(taking -> certain.containsKey(taking.next)));
         }
 
         private void put(int state, int distance) {
