@@ -37,6 +37,7 @@ import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -47,8 +48,15 @@ final class Asking {
 
     private Asking() {}
 
-    private static ExactEndings endings() {
-        return new ExactEndings(FileShelf.usual());
+    /** Where solved endings are kept. */
+    static final class Endings {
+        @Option(names = "--endings", description = "folder of solved endings; default: that of the window")
+        @Nullable
+        Path folder;
+
+        ExactEndings open() {
+            return new ExactEndings(folder == null ? FileShelf.usual() : new FileShelf(folder));
+        }
     }
 
     @Command(name = "prove", description = "Prove or disprove a mate with every defence covered.")
@@ -134,6 +142,9 @@ final class Asking {
 
     @Command(name = "moves", description = "Every legal move with its best reply and verdict.")
     static final class EachMove extends Calculating.Base {
+        @Mixin
+        private final Endings endings = new Endings();
+
         @Parameters(index = "0", paramLabel = "FEN")
         String fen = "";
 
@@ -147,7 +158,12 @@ final class Asking {
                 throw wrong("each move wants at least one position, not " + nodes);
             }
             EveryMove found = EveryMove.of(
-                    Question.of(position, Limit.NONE), nodes, calculator(), endings(), partial -> {}, new Cancel());
+                    Question.of(position, Limit.NONE),
+                    nodes,
+                    calculator(),
+                    endings.open(),
+                    partial -> {},
+                    new Cancel());
             if (json) {
                 printJson(generator -> {
                     generator.writeStartArray();
@@ -236,6 +252,9 @@ final class Asking {
 
     @Command(name = "turn", description = "The same position with either side to move.")
     static final class Turn extends Calculating.Base {
+        @Mixin
+        private final Endings endings = new Endings();
+
         @Parameters(index = "0", paramLabel = "FEN")
         String fen = "";
 
@@ -252,7 +271,7 @@ final class Asking {
             if (millis < 1) {
                 throw wrong("a calculation wants at least a millisecond, not " + millis);
             }
-            TurnTest test = TurnTest.of(position, Limit.millis(millis), calculator(), endings(), new Cancel())
+            TurnTest test = TurnTest.of(position, Limit.millis(millis), calculator(), endings.open(), new Cancel())
                     .orElseThrow();
             String losing = losing(position, test);
             if (json) {
@@ -354,6 +373,9 @@ final class Asking {
 
     @Command(name = "ending", description = "Solve an ending exactly: up to four men, or kings and pawns.")
     static final class Ending extends ZeroPly.Base {
+        @Mixin
+        private final Endings endings = new Endings();
+
         @Parameters(index = "0", paramLabel = "FEN")
         String fen = "";
 
@@ -364,7 +386,7 @@ final class Asking {
                 throw new CommandLine.ParameterException(
                         line(), "only kings and pawns, or up to four men without pawns on both sides, can be solved");
             }
-            switch (endings().solve(position, new Cancel())) {
+            switch (endings.open().solve(position, new Cancel())) {
                 case ExactEndings.NotSolved not -> {
                     String reason = Words.of("ending." + not.reason());
                     if (json) {

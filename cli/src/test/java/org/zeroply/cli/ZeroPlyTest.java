@@ -87,4 +87,63 @@ class ZeroPlyTest {
         assertThat(run.out()).contains("a wrong key: Rd8#").endsWith("solved 1 of 2" + System.lineSeparator());
         assertThat(run.err()).contains("row 3: ");
     }
+
+    @Test
+    void provesMatesAndSaysWhatItProved() {
+        String position = "5r1k/6pp/7N/8/8/1Q6/8/6K1 w - - 0 1";
+        Run proof = run("prove", position, "--mate", "3");
+        assertThat(proof.exit()).isZero();
+        assertThat(proof.out()).startsWith("proven: mate in 2").contains("1.Qg8+ Rxg8 2.Nf7#");
+        assertThat(run("prove", position, "--mate", "1").out()).contains("disproven: no mate in 1");
+        assertThat(run("prove", START, "--mate", "9", "--nodes", "2000").out()).contains("not settled; no mate in ");
+        assertThat(run("prove", position, "--mate", "3", "--json").out())
+                .contains("\"outcome\" : \"PROVEN\"")
+                .contains("\"mateIn\" : 2");
+        assertThat(run("prove", position, "--mate", "0").err()).contains("1 to 60");
+    }
+
+    @Test
+    void asksEveryMoveTheChecksAndTheTurn() {
+        String shelf = folder.resolve("endings").toString();
+        Run moves =
+                run("moves", "8/8/8/8/8/6k1/7p/6K1 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
+        assertThat(moves.out())
+                .startsWith("only move: Kh1, by 50 in 100 (proven)")
+                .contains("loses Kf1");
+        assertThat(folder.resolve("endings")).isNotEmptyDirectory();
+        Run checks = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1");
+        assertThat(checks.out())
+                .startsWith("one check, then none; the king rests on g8")
+                .contains("1.Rd8+ Rxd8");
+        Run other = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1", "--side", "BLACK", "--json");
+        assertThat(other.out()).contains("\"end\" : \"RUN_OUT\"");
+        Run turn = run("turn", "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
+        assertThat(turn.out())
+                .contains("White to move: level")
+                .contains("zugzwang for both")
+                .contains("(proven)");
+        assertThat(run("turn", "3R2k1/5pp1/8/8/8/8/8/4K3 b - - 0 1").err()).contains("Black is in check");
+    }
+
+    @Test
+    void checksLinesAndSolvesEndings() throws IOException {
+        Path file = Files.writeString(folder.resolve("lines.pgn"), """
+                [FEN "6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1"]
+
+                1. h3 Qxf2+ *
+                """);
+        Run lines = run("linecheck", file.toString(), "--ms", "30", "--threads", "1", "--table", "4");
+        assertThat(lines.exit()).isEqualTo(1);
+        assertThat(lines.out())
+                .contains("game 1, 1.h3 is White's first bad move")
+                .contains("better 1.Rd8#");
+        Run ending = run("ending", "8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1", "--endings", folder.toString());
+        assertThat(ending.out())
+                .startsWith("drawn")
+                .contains("keeps the result: Kc3, Kd3, Kc4")
+                .contains("A: ");
+        Run json = run("ending", "8/8/8/8/8/1k6/8/K5R1 b - - 0 1", "--endings", folder.toString(), "--json");
+        assertThat(json.out()).contains("\"result\" : \"lost\"").contains("\"pliesToMate\"");
+        assertThat(run("ending", START).err()).contains("only kings and pawns");
+    }
 }

@@ -101,10 +101,11 @@ final class Answers {
         if (!proof.othersSettled()) {
             rows.add(Row.plain("", Texts.of("mate.othersOpen"), Emphasis.WEAK, List.of()));
         }
+        String lines = solution.lines() == 1 ? Texts.of("mate.line") : Texts.of("mate.lines", solution.lines());
         String headline = Texts.of(
                 proof.others().isEmpty() && proof.othersSettled() ? "mate.proven.only" : "mate.proven",
                 proof.mateIn(),
-                solution.lines());
+                lines);
         return new Answer(
                 CoachQuestion.MATE,
                 node,

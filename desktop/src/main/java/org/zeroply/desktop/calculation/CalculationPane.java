@@ -107,8 +107,12 @@ public final class CalculationPane extends VBox {
         VBox candidates = new VBox(8, verdictRow, doneRow, scroll, nameRow(), options());
         VBox.setVgrow(candidates, Priority.ALWAYS);
         VBox.setVgrow(questionPane, Priority.ALWAYS);
-        getChildren().addAll(questionRow(), efforts(), candidates, questionPane);
+        FlowPane efforts = efforts();
+        getChildren().addAll(questionRow(), efforts, candidates, questionPane);
         questions.questionProperty().subscribe(now -> {
+            boolean byEffort = now == null || now.dependsOnEffort();
+            efforts.setVisible(byEffort);
+            efforts.setManaged(byEffort);
             candidates.setVisible(now == null);
             candidates.setManaged(now == null);
             questionPane.setVisible(now != null);

@@ -16,6 +16,11 @@ public enum CoachQuestion {
         return Texts.of("question." + this);
     }
 
+    /** Whether more effort gives another answer; the others are settled, or not, whatever the effort. */
+    public boolean dependsOnEffort() {
+        return this == EVERY_MOVE || this == LINE || this == TURN || this == FORCED;
+    }
+
     /** What it answers, in one sentence. */
     public String explanation() {
         return Texts.of("question." + this + ".what");

@@ -89,6 +89,12 @@ public final class QuestionModel {
         this.service = service;
         this.endings = endings;
         question.subscribe(() -> chosen());
+        calculation.effortProperty().subscribe((before, now) -> {
+            CoachQuestion asking = question.get();
+            if (asking != null && asking.dependsOnEffort()) {
+                ask();
+            }
+        });
         calculation.openProperty().subscribe(now -> {
             if (!now) {
                 stop();

@@ -33,6 +33,9 @@ import org.zeroply.search.ProofSearch;
  * model decides. Enter plays the moves up to a row, Shift and Enter takes in what the row or the answer offers.
  */
 final class QuestionPane extends VBox {
+    /** What a row needs beside its text: the triangle that opens it, its indent, the bar. */
+    private static final double TAKEN = 62;
+
     private final QuestionModel model;
     private final FlowPane settings = new FlowPane(8, 6);
     private final Label headline = new Label();
@@ -254,6 +257,10 @@ final class QuestionPane extends VBox {
                 model.play(row);
             }
             event.consume();
+        } else if (event.getCode() == KeyCode.DOWN && chosen.get() == null) {
+            // The control itself would begin at the second row.
+            tree.getSelectionModel().select(0);
+            event.consume();
         } else if (event.getCode() == KeyCode.ESCAPE && chosen.get() != null) {
             tree.getSelectionModel().clearSelection();
             event.consume();
@@ -298,14 +305,22 @@ final class QuestionPane extends VBox {
             detail.getStyleClass().add("soft");
             detail.setWrapText(true);
             // The tree's own width is what there is; without it long texts would draw a bar to scroll sideways.
-            box.maxWidthProperty().bind(tree.widthProperty().subtract(70));
-            box.prefWidthProperty().bind(tree.widthProperty().subtract(70));
+            box.maxWidthProperty().bind(tree.widthProperty().subtract(TAKEN));
+            box.prefWidthProperty().bind(tree.widthProperty().subtract(TAKEN));
             setOnMouseClicked(event -> {
                 Answer.Row row = getItem();
                 if (event.getClickCount() == 2 && row != null) {
                     model.play(row);
                 }
             });
+        }
+
+        /** As high as its text is when it wraps. */
+        @Override
+        protected double computePrefHeight(double width) {
+            return getGraphic() == null
+                    ? super.computePrefHeight(width)
+                    : snappedTopInset() + snapSizeY(box.prefHeight(tree.getWidth() - TAKEN)) + snappedBottomInset();
         }
 
         @Override

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Properties;
+import org.zeroply.store.FileShelf;
 
 /** What belongs to this machine and not to a workbook: theme, scale, where the last workbook was. */
 public final class MachineSettings {
@@ -37,6 +38,11 @@ public final class MachineSettings {
                         ? Path.of(home, "Library", "Application Support")
                         : config != null && !config.isBlank() ? Path.of(config) : Path.of(home, ".config");
         return folder.resolve("zeroply").resolve("settings.properties");
+    }
+
+    /** Where solved endings are kept: with the machine's caches, or beside settings that stand somewhere else. */
+    public FileShelf endings() {
+        return file.equals(usual()) ? FileShelf.usual() : new FileShelf(file.resolveSibling("endings"));
     }
 
     public String get(String name, String otherwise) {

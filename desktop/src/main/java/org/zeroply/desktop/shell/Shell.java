@@ -67,7 +67,6 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
-import org.zeroply.store.FileShelf;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -127,7 +126,7 @@ public final class Shell extends StackPane {
         calculator = calculator(background);
         calculation = new CalculationModel(reading, workbook, background, calculator);
         questions =
-                new QuestionModel(reading, calculation, background, calculator, new ExactEndings(FileShelf.usual()));
+                new QuestionModel(reading, calculation, background, calculator, new ExactEndings(settings.endings()));
         forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
                 games,
