@@ -23,7 +23,7 @@ class GamesPlaceTest extends AtTheWindow {
     @BeforeEach
     void open() {
         stand = new Stand(folder, true, 1280, 800);
-        stand.await("the list", () -> games().games().size() == 60);
+        stand.await("the list", () -> games().games().size() == 64);
     }
 
     @AfterEach
@@ -58,7 +58,7 @@ class GamesPlaceTest extends AtTheWindow {
                         .count()))
                 .isZero();
         fire("#filter-clear");
-        awaitGames(60);
+        awaitGames(64);
     }
 
     @Test
@@ -70,11 +70,11 @@ class GamesPlaceTest extends AtTheWindow {
         });
         type("1.c4 Nf6 2.d4");
         stand.await("a narrowed list", () -> games().narrowingProperty().get() != null);
-        stand.await("fewer games", () -> games().games().size() < 60);
+        stand.await("fewer games", () -> games().games().size() < 64);
         assertThat(Stand.onStage(() -> games().games().size())).isPositive();
         long id = Stand.onStage(() -> games().idAt(0));
         keys(KeyCode.ALT, KeyCode.A);
-        awaitGames(60);
+        awaitGames(64);
         assertThat(stand.workbook().game(id).tree().mainLine()).hasSizeGreaterThan(3);
     }
 
@@ -88,7 +88,7 @@ class GamesPlaceTest extends AtTheWindow {
         fire("#pattern-example-isolated");
         fire("#pattern-find");
         stand.await("the games", () -> games().narrowingProperty().get() != null);
-        stand.await("fewer games", () -> games().games().size() < 60);
+        stand.await("fewer games", () -> games().games().size() < 64);
         assertThat(Stand.onStage(() -> games().games().size())).isPositive();
         keys(KeyCode.ENTER);
         stand.await("the game", () -> stand.shell().reading().openProperty().get());
@@ -110,7 +110,7 @@ class GamesPlaceTest extends AtTheWindow {
         keys(KeyCode.ALT, KeyCode.G);
         awaitGames((int) here);
         fire("#games-widen");
-        awaitGames(60);
+        awaitGames(64);
     }
 
     @Test
@@ -124,7 +124,7 @@ class GamesPlaceTest extends AtTheWindow {
             stand.shell().importFiles(java.util.List.of(file));
             return true;
         });
-        awaitGames(560);
+        awaitGames(564);
         stand.await("the positions", () -> games().waitingProperty().get() == 0);
         TableView<?> table = robot.lookup("#games-table").queryAs(TableView.class);
         Stand.onStage(() -> {

@@ -32,7 +32,7 @@ import org.zeroply.store.Workbook;
 public final class Stand implements AutoCloseable {
     private static final AtomicBoolean STARTED = new AtomicBoolean();
     private static final long PATIENCE_MILLIS = 20_000;
-    private static final int SAMPLE_GAMES = 60;
+    private static final int SAMPLE_GAMES = 64;
 
     private final Answers answers = new Answers();
     private final Stage stage;

@@ -49,7 +49,7 @@ class WindowTest extends AtTheWindow {
             stand.await("the copy", () -> stand.window().shell() != null);
         }
         assertThat(stand.workbook().file().getFileName()).hasToString("copy.zeroply");
-        assertThat(stand.workbook().count()).isEqualTo(60);
+        assertThat(stand.workbook().count()).isEqualTo(64);
     }
 
     @Test
@@ -131,7 +131,7 @@ class WindowTest extends AtTheWindow {
         stand.await("the list", () -> stand.scene().lookup("#backups") != null);
         fire("#backups-restore");
         stand.await("the backup", () -> stand.window().shell() != null);
-        assertThat(stand.workbook().count()).isEqualTo(60);
+        assertThat(stand.workbook().count()).isEqualTo(64);
         assertThat(stand.workbook().backups().list())
                 .extracting(Backups.Backup::kind)
                 .contains(Backups.Kind.BEFORE_RESTORE);

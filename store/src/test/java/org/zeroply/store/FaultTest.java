@@ -99,7 +99,7 @@ class FaultTest {
             assertThat(Workbook.copyOf(file(), copy, Progress.SILENT, new Cancel()))
                     .isEmpty();
             try (Workbook second = Books.open(copy)) {
-                assertThat(second.count()).isEqualTo(60);
+                assertThat(second.count()).isEqualTo(64);
             }
         }
     }
@@ -118,7 +118,7 @@ class FaultTest {
         Path saved = folder.resolve("saved.zeroply");
         Rescue.Report report = Workbook.rescue(file(), saved, Books.CLOCK, Progress.SILENT, new Cancel());
         assertThat(report.saved()).isBetween(30L, 59L);
-        assertThat(report.saved() + report.lost()).isEqualTo(60);
+        assertThat(report.saved() + report.lost()).isEqualTo(64);
         try (Workbook rescued = Books.open(saved)) {
             assertThat(rescued.count()).isEqualTo(report.saved());
             for (long id : rescued.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {

@@ -35,7 +35,7 @@ public final class Tour {
 
     private void run(Path folder) {
         try (Stand stand = new Stand(folder, true, 1280, 800)) {
-            stand.await("the list", () -> stand.shell().games().games().size() == 60);
+            stand.await("the list", () -> stand.shell().games().games().size() == 64);
             picture(stand, "games");
             // The most richly annotated game, at a move with a variation.
             GameSummary annotated = stand.workbook().find("", 1_000).stream()
