@@ -176,7 +176,7 @@ class GamesPlaceTest extends AtTheWindow {
             games().refresh();
             return true;
         });
-        awaitGames(61);
+        awaitGames(65);
         Path table = folder.resolve("games.csv");
         stand.answers().willExport(table);
         Stand.onStage(() -> {

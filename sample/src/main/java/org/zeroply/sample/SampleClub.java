@@ -1,10 +1,11 @@
 package org.zeroply.sample;
 
 import java.io.InputStream;
+import java.io.SequenceInputStream;
 import java.util.List;
 import java.util.Objects;
 
-/** The sample club: its people and the one PGN file with all its games. */
+/** The sample club: its people and its games. */
 public final class SampleClub {
     public static final String NAME = "Hollow Mill Chess Circle";
 
@@ -21,8 +22,12 @@ public final class SampleClub {
                 new Student("Lindqvist, Tove", 2180));
     }
 
-    /** All games as PGN; the caller closes the stream. */
+    /** All games as PGN, positions from the circle's evenings last; the caller closes the stream. */
     public static InputStream games() {
-        return Objects.requireNonNull(SampleClub.class.getResourceAsStream("club.pgn"), "club.pgn is missing");
+        return new SequenceInputStream(resource("club.pgn"), resource("evenings.pgn"));
+    }
+
+    private static InputStream resource(String name) {
+        return Objects.requireNonNull(SampleClub.class.getResourceAsStream(name), name + " is missing");
     }
 }

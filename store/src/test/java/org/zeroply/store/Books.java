@@ -49,7 +49,7 @@ final class Books {
                 new ByteArrayInputStream(bytes), bytes.length, "test.pgn", "import", Progress.SILENT, new Cancel());
     }
 
-    /** The sixty games of the sample club. */
+    /** The games of the sample club. */
     static void takeClub(Workbook workbook) throws IOException {
         try (InputStream in = SampleClub.games()) {
             workbook.importPgn(in, 1, "club.pgn", "import", Progress.SILENT, new Cancel());

@@ -27,6 +27,7 @@ public final class CalcBench {
         switch (words[0]) {
             case "calc" -> Speed.run();
             case "ablation" -> Speed.ablation(words.length > 1 ? Integer.parseInt(words[1]) : 10);
+            case "questions" -> QuestionsBench.run();
             case "harvest" ->
                 Harvest.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
             case "fit" -> Fit.run(Stream.of(words).skip(2).map(Path::of).toList(), Path.of(words[1]));

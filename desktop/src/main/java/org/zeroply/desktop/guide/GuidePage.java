@@ -24,8 +24,8 @@ import org.commonmark.parser.Parser;
 /** One page of the guide, as paragraphs of the window's own type. Links are shown as their text; pages are listed beside. */
 public final class GuidePage extends VBox {
     /** The pages in their order, by the names of their files. */
-    public static final List<String> NAMES =
-            List.of("games", "reading", "calculation", "setting-up", "lesson", "workbook", "everywhere", "care");
+    public static final List<String> NAMES = List.of(
+            "games", "reading", "calculation", "questions", "setting-up", "lesson", "workbook", "everywhere", "care");
 
     private GuidePage() {
         super(8);

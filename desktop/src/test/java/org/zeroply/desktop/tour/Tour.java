@@ -11,7 +11,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
-import org.zeroply.search.Effort;
+import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.GameSummary;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
@@ -110,36 +111,47 @@ public final class Tour {
         });
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
-        new FxRobot().push(KeyCode.DOWN);
-        new FxRobot().push(KeyCode.DOWN);
+        question(stand, CoachQuestion.EVERY_MOVE, "question-moves");
+        question(stand, CoachQuestion.FORCED, "question-forced");
+        question(stand, CoachQuestion.LINE, "question-line");
+        evening(stand, "41. Qd8+", CoachQuestion.CHECKS, "question-checks");
+        evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
+        evening(stand, "40. Ke4", CoachQuestion.TURN, "question-turn");
+        evening(stand, "50. Kc4", CoachQuestion.ENDING, "question-ending");
+        run(stand, "command.candidates");
+        run(stand, "command.calculation");
+    }
+
+    /** A position from the circle's evenings, found by its first move, with a question asked of it. */
+    private void evening(Stand stand, String firstMove, CoachQuestion question, String name) {
+        GameSummary found = stand.workbook().find("", 1_000).stream()
+                .filter(game ->
+                        PgnWriter.write(stand.workbook().game(game.id())).contains("\n" + firstMove + " "))
+                .findFirst()
+                .orElseThrow();
         Stand.onStage(() -> {
-            calculation.figuresProperty().set(true);
-            return true;
-        });
-        picture(stand, "candidate");
-        Stand.onStage(() -> {
-            calculation.figuresProperty().set(false);
-            calculation.effortProperty().set(Effort.UNTIL_STOPPED);
-            for (int i = 0; i < 3; i++) {
-                reading.previous();
-            }
+            stand.shell().openGame(found.id());
             return true;
         });
         stand.await(
-                "a deep line",
-                () -> calculation.studyProperty().get() != null
-                        && calculation.studyProperty().get().verdict() != null
-                        && calculation.studyProperty().get().ease().size() > 2);
-        picture(stand, "calculating");
-        run(stand, "command.calculationStop");
+                "the evening", () -> stand.shell().reading().gameIdProperty().get() == found.id());
         Stand.onStage(() -> {
-            calculation.effortProperty().set(Effort.LOOK);
-            for (int i = 0; i < 4; i++) {
-                reading.next();
-            }
+            stand.shell().reading().toStart();
             return true;
         });
-        run(stand, "command.calculation");
+        question(stand, question, name);
+    }
+
+    private void question(Stand stand, CoachQuestion question, String name) {
+        var questions = stand.shell().questions();
+        run(stand, "command.ask." + question);
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < 120_000_000_000L
+                && Stand.onStage(() -> questions.runningProperty().get()
+                        || questions.answerProperty().get() == null)) {
+            stand.settle();
+        }
+        picture(stand, name);
     }
 
     private static void run(Stand stand, String command) {
@@ -205,7 +217,6 @@ public final class Tour {
         picture(stand, "men-and-pawns");
         fire(stand, "#pattern-find");
         stand.await("the games", () -> stand.shell().games().narrowingProperty().get() != null);
-        picture(stand, "narrowed");
         run(stand, "command.showAll");
         run(stand, "command.narrow");
         Stand.onStage(() -> {

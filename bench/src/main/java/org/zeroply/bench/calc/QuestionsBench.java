@@ -1,0 +1,113 @@
+package org.zeroply.bench.calc;
+
+import java.util.List;
+import java.util.Locale;
+import org.zeroply.analysis.ChecksRunOut;
+import org.zeroply.analysis.EveryMove;
+import org.zeroply.analysis.TurnTest;
+import org.zeroply.ending.Elementary;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.PawnEnding;
+import org.zeroply.ending.Shelf;
+import org.zeroply.notation.Fen;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Limit;
+import org.zeroply.search.MateProof;
+import org.zeroply.search.MateProver;
+import org.zeroply.search.Question;
+import org.zeroply.work.Cancel;
+
+/** What the coach's questions take: proofs of mate, elementary and pawn endings, every move, checks, the turn test. */
+final class QuestionsBench {
+    private static final List<String> MATES = List.of(
+            "6k1/6rp/6p1/4qp2/3Q1N2/5B2/1B3PPP/6K1 w - - 0 1",
+            "3r3k/6pp/8/6N1/8/1Q6/8/6K1 w - - 0 1",
+            "r2q1rk1/pb3pp1/1p2pn1p/2p1N1B1/3P4/3B3Q/PPP2PPP/R3R1K1 w - - 0 15",
+            "r1bq1rk1/pp3ppp/2n1pn2/3p4/1b1P4/2NBPN2/PP3PPP/R1BQ1RK1 w - - 0 9",
+            "8/8/8/8/2k5/8/6R1/K6Q w - - 0 1");
+
+    /** One to five pawns, ever freer. */
+    private static final List<String> PAWNS = List.of(
+            "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1",
+            "8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1",
+            "8/5p2/4k3/8/4K3/5P2/6P1/8 w - - 0 1",
+            "8/5pp1/4k3/8/4K3/5P2/6P1/8 w - - 0 1",
+            "8/8/2p1k1p1/2P3P1/4K3/5P2/8/8 w - - 0 1",
+            "8/4kpp1/6p1/6P1/5PK1/8/8/8 w - - 0 1",
+            "8/2p2pp1/4k3/8/4K3/5P2/6P1/8 w - - 0 1",
+            "8/pp6/3k4/8/3K4/8/PPP5/8 w - - 0 1");
+
+    private QuestionsBench() {}
+
+    static void run() {
+        for (String fen : MATES) {
+            long begun = System.nanoTime();
+            MateProof proof = new MateProver(64).prove(Fen.position(fen), 5, false, 0, partial -> {}, new Cancel());
+            print(
+                    "mate in at most 5: " + proof.outcome() + (proof.mateIn() > 0 ? " in " + proof.mateIn() : "") + ", "
+                            + proof.nodes() + " positions",
+                    begun);
+        }
+        long checks = System.nanoTime();
+        MateProof byChecks =
+                new MateProver(64).prove(Fen.position(MATES.getLast()), 20, true, 0, partial -> {}, new Cancel());
+        print("by checks alone: " + byChecks.outcome() + " in " + byChecks.mateIn(), checks);
+        Elementary elementary = new Elementary(Shelf.NONE);
+        for (List<PieceType> men : List.of(
+                List.of(PieceType.QUEEN), List.of(PieceType.PAWN), List.of(PieceType.BISHOP, PieceType.KNIGHT))) {
+            long begun = System.nanoTime();
+            int plies = elementary.longestMate(men, List.of(), Side.WHITE, new Cancel());
+            print("elementary " + men + ": longest mate " + (plies + 1) / 2, begun);
+        }
+        long rook = System.nanoTime();
+        elementary.longestMate(List.of(PieceType.QUEEN), List.of(PieceType.ROOK), Side.WHITE, new Cancel());
+        print("elementary queen against rook", rook);
+        long pawn = System.nanoTime();
+        elementary.longestMate(List.of(PieceType.QUEEN), List.of(PieceType.PAWN), Side.WHITE, new Cancel());
+        print("elementary queen against pawn, with the endings it leads to", pawn);
+        pawnEndings();
+        Position middle = Fen.position("r4rk1/ppp2ppp/2n5/3qp3/8/2N2Q2/PPP2PPP/R4RK1 w - - 0 15");
+        Calculator calculator = new Calculator(64, 1);
+        long every = System.nanoTime();
+        EveryMove.of(Question.of(middle, Limit.NONE), 60_000, calculator, null, partial -> {}, new Cancel());
+        print("every move of a middlegame at a look", every);
+        long run = System.nanoTime();
+        ChecksRunOut out =
+                ChecksRunOut.of(Fen.position("6k1/5p2/6p1/6Q1/8/8/qr6/7K w - - 0 1"), Side.WHITE, 20_000, new Cancel());
+        print("checks: " + out.text() + ", " + out.size() + " positions", run);
+        long turn = System.nanoTime();
+        String word = TurnTest.of(
+                        Fen.position("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1"),
+                        Limit.millis(400),
+                        calculator,
+                        new ExactEndings(Shelf.NONE),
+                        new Cancel())
+                .map(TurnTest::text)
+                .orElse("cancelled");
+        print("turn test with a king's triangle: " + word, turn);
+    }
+
+    private static void pawnEndings() {
+        for (String fen : PAWNS) {
+            PawnEnding ending = new PawnEnding(new Elementary(Shelf.NONE), ExactEndings.PAWN_ENDING_MILLIS);
+            long begun = System.nanoTime();
+            PawnEnding.Reading reading = ending.solve(Fen.position(fen), false, new Cancel());
+            String said = switch (reading) {
+                case PawnEnding.Solved solved ->
+                    "outcome " + solved.exact().outcome() + ", " + solved.placements() + " placements solved, "
+                            + solved.unsettled().size() + " moves not settled";
+                case PawnEnding.NotSettled open -> open.reason() + ", " + open.placements() + " placements solved";
+            };
+            Runtime machine = Runtime.getRuntime();
+            long megabytes = (machine.totalMemory() - machine.freeMemory()) >> 20;
+            print("pawns " + fen + ": " + said + ", heap " + megabytes + " MB", begun);
+        }
+    }
+
+    private static void print(String what, long begun) {
+        System.out.printf(Locale.ROOT, "%6d ms  %s%n", (System.nanoTime() - begun) / 1_000_000, what);
+    }
+}
