@@ -184,6 +184,13 @@ public final class Evaluation {
         return board.side() == 0 ? value : -value;
     }
 
+    /** Material, squares and pawns alone, from the view of the side to move: what can be had for next to nothing. */
+    int rough(Board board, int squares) {
+        int score = squares + pawns(board, board.men(0, 0), board.men(1, 0));
+        int value = blend(board, score);
+        return board.side() == 0 ? value : -value;
+    }
+
     private int blend(Board board, int score) {
         int phase = Math.min(
                 FULL_PHASE,

@@ -27,6 +27,9 @@ final class Searcher {
     static final int MAX_PLY = 128;
 
     private static final int NO_VALUE = -32_600;
+    /** Mobility, king danger and the like seldom come to more than this, in hundredths of a pawn. */
+    private static final int FINER_POINTS = 220;
+
     private static final long PASSING_SALT = 0x9E3779B97F4A7C14L;
 
     /** Orders of moves: that of the table, good captures, killers, the counter-move, quiet moves by history, losing captures. */
@@ -72,6 +75,7 @@ final class Searcher {
     private final boolean futility;
     private final boolean exchangePruning;
     private final boolean extensions;
+    private final boolean lazy;
     private final boolean tableMoveReduction;
 
     /** Keys of the positions before the root and on the path, the newest last. */
@@ -140,6 +144,7 @@ final class Searcher {
         futility = !without.contains(Technique.FUTILITY);
         exchangePruning = !without.contains(Technique.EXCHANGE_PRUNING);
         extensions = !without.contains(Technique.EXTENSIONS);
+        lazy = !without.contains(Technique.LAZY_EVALUATION);
         tableMoveReduction = !without.contains(Technique.TABLE_MOVE_REDUCTION);
         Arrays.setAll(checks, ply -> new Checks());
         path = Arrays.copyOf(before, before.length + MAX_PLY + 4);
@@ -603,6 +608,7 @@ final class Searcher {
             }
         }
         int still = NO_VALUE;
+        boolean exact = true;
         int best = -INFINITE;
         int[] buffer = moves[ply];
         int count;
@@ -612,9 +618,21 @@ final class Searcher {
                 return ply - MATE;
             }
         } else {
-            still = known != Table.NOTHING && Table.evaluation(known) != NO_VALUE
-                    ? Table.evaluation(known)
-                    : evaluation.of(board, squares[ply]);
+            if (known != Table.NOTHING && Table.evaluation(known) != NO_VALUE) {
+                still = Table.evaluation(known);
+            } else {
+                // Where material decides already, the finer points need not be counted.
+                int rough = evaluation.rough(board, squares[ply]);
+                if (lazy && rough - FINER_POINTS >= beta) {
+                    return rough - FINER_POINTS;
+                }
+                if (lazy && rough + FINER_POINTS <= alpha) {
+                    still = rough + FINER_POINTS;
+                    exact = false;
+                } else {
+                    still = evaluation.of(board, squares[ply]);
+                }
+            }
             best = still;
             if (best >= beta) {
                 if (tableOn && known == Table.NOTHING) {
@@ -667,7 +685,7 @@ final class Searcher {
         }
         if (tableOn) {
             int bound = best >= beta ? Table.LOWER : Table.UPPER;
-            table.store(tableKey(), bestMove, toTable(best, ply), still, 0, bound);
+            table.store(tableKey(), bestMove, toTable(best, ply), exact ? still : NO_VALUE, 0, bound);
         }
         return best;
     }

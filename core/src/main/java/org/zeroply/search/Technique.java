@@ -31,6 +31,8 @@ public enum Technique {
     EXCHANGE_PRUNING,
     /** Checks and single replies do not use up depth. */
     EXTENSIONS,
+    /** At rest, a position that material has decided is not evaluated further. */
+    LAZY_EVALUATION,
     /** Without a move from the table, a position is looked at less deeply. */
     TABLE_MOVE_REDUCTION
 }
