@@ -185,7 +185,7 @@ class GamesPlaceTest extends AtTheWindow {
         });
         stand.await("the table", () -> Files.exists(table));
         var lines = Files.readAllLines(table);
-        assertThat(lines).hasSize(62).first().isEqualTo("White,Black,Result,Date,Event,Site,Round,Moves");
+        assertThat(lines).hasSize(66).first().isEqualTo("White,Black,Result,Date,Event,Site,Round,Moves");
         assertThat(lines.get(1)).isEqualTo("'=1+1,\"Tarn, \"\"B\"\"\",1/2-1/2,2030.01.01,'@club,,,0");
     }
 }

@@ -119,7 +119,7 @@ class WindowTest extends AtTheWindow {
                 .isEqualTo("One game was only there and is here now.\nOne game was newer there and was taken over.");
         stand.settle();
         assertThat(stand.workbook().game(id).tags().get("Annotator")).isEqualTo("the club");
-        assertThat(stand.workbook().count()).isEqualTo(61);
+        assertThat(stand.workbook().count()).isEqualTo(65);
     }
 
     @Test
