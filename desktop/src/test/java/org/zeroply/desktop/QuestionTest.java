@@ -143,6 +143,20 @@ class QuestionTest extends AtTheWindow {
     }
 
     @Test
+    void aTypedLineIsEnteredAndChecked() {
+        keys(KeyCode.ALT, KeyCode.DIGIT5);
+        awaitAnswer(CoachQuestion.LINE);
+        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Rxg8 Kf2"))).isTrue();
+        Answer answer = awaitAnswer(CoachQuestion.LINE);
+        assertThat(answer.rows().stream().map(Answer.Row::text)).contains("2.Kf2");
+        assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(2);
+        assertThat(Stand.onStage(() -> reading().nodeProperty().get())).isZero();
+        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Kh7"))).isFalse();
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(1);
+    }
+
+    @Test
     void anEndingIsSolvedAndItsSquaresStandOnTheBoard() {
         open("[FEN \"8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1\"]\n\n1. Kd3 *\n");
         keys(KeyCode.ALT, KeyCode.DIGIT8);

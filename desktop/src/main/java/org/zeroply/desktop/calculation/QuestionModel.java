@@ -164,17 +164,29 @@ public final class QuestionModel {
 
     // ---- what the coach does
 
-    /** Takes a line for the question whether it is forced; an empty one stands for the moves of the game from here. */
+    /**
+     * Takes a typed line: whether it is forced, or what is wrong with it; to be checked it becomes a variation of the game.
+     * An empty one stands for the moves of the game from here. Says whether it could be read.
+     */
     public boolean takeLine(String text) {
         Position position = reading.positionProperty().get();
-        if (!text.isBlank()
-                && new LineReader(reading.languageProperty().get()).read(position, text)
-                        instanceof LineReading.Refused refused) {
-            refusal.set(Texts.of("calculation.refused", refused.token(), refused.reason()));
-            return false;
+        switch (new LineReader(reading.languageProperty().get()).read(position, text)) {
+            case LineReading.Refused refused
+            when !text.isBlank() -> {
+                refusal.set(Texts.of("calculation.refused", refused.token(), refused.reason()));
+                return false;
+            }
+            case LineReading.Read read
+            when question.get() == CoachQuestion.LINE -> {
+                int from = reading.nodeProperty().get();
+                reading.playLine(read.moves());
+                reading.go(from);
+                fromHere.set(true);
+                line = "";
+            }
+            case LineReading other -> line = text.strip();
         }
         refusal.set("");
-        line = text.strip();
         ask();
         return true;
     }

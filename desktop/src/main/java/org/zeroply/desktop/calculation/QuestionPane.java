@@ -81,8 +81,7 @@ final class QuestionPane extends VBox {
         takeIn.setMinWidth(USE_PREF_SIZE);
         takeIn.setOnAction(event -> model.takeIn(chosen.get()));
         line.setId("question-line");
-        line.setPromptText(Texts.of("forced.line"));
-        line.setAccessibleText(Texts.of("forced.line"));
+        line.prefWidthProperty().bind(settings.widthProperty());
         line.setOnAction(event -> model.takeLine(line.getText()));
         tree.setId("question-rows");
         tree.setShowRoot(false);
@@ -196,19 +195,20 @@ final class QuestionPane extends VBox {
             case LINE -> {
                 CheckBox here = new CheckBox(Texts.of("line.fromHere"));
                 here.setId("question-from-here");
-                here.setSelected(model.fromHereProperty().get());
-                here.setOnAction(event -> {
-                    model.fromHereProperty().set(here.isSelected());
-                    model.ask();
-                });
-                yield List.of(here);
+                here.selectedProperty().bindBidirectional(model.fromHereProperty());
+                here.setOnAction(event -> model.ask());
+                yield List.of(here, lineField("line.typed"));
             }
-            case FORCED -> {
-                line.prefWidthProperty().bind(settings.widthProperty());
-                yield List.of(line);
-            }
+            case FORCED -> List.of(lineField("forced.line"));
             case EVERY_MOVE, TURN, ENDING -> List.of();
         };
+    }
+
+    private TextField lineField(String prompt) {
+        line.clear();
+        line.setPromptText(Texts.of(prompt));
+        line.setAccessibleText(Texts.of(prompt));
+        return line;
     }
 
     // ---- the answer
