@@ -384,7 +384,7 @@ final class Asking {
             Position position = position(fen);
             if (!ExactEndings.covers(position)) {
                 throw new CommandLine.ParameterException(
-                        line(), "only kings and pawns, or up to four men without pawns on both sides, can be solved");
+                        line(), "only kings and pawns with at most one piece, or up to four men, can be solved");
             }
             switch (endings.open().solve(position, new Cancel())) {
                 case ExactEndings.NotSolved not -> {
@@ -399,6 +399,18 @@ final class Asking {
                         out().println(reason);
                     }
                     return ZeroPly.FAULTS;
+                }
+                case ExactEndings.ProvenWin won -> {
+                    if (json) {
+                        printJson(generator -> {
+                            generator.writeStartObject();
+                            generator.writeStringField("provenWin", won.winner().name());
+                            generator.writeNumberField("moves", won.moves());
+                            generator.writeEndObject();
+                        });
+                    } else {
+                        out().println(won.text());
+                    }
                 }
                 case ExactEndings.Solved solved -> print(solved.solution());
             }

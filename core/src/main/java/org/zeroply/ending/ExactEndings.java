@@ -75,10 +75,18 @@ public final class ExactEndings {
 
     public record Solved(Solution solution) implements Reading {}
 
+    /** One promotion away from a pawn ending: proven to be won, without the exact distance. */
+    public record ProvenWin(Side winner, int moves) implements Reading {
+        /** In words. */
+        public String text() {
+            return Words.of("ending.provenWin", Words.of("side." + winner), moves);
+        }
+    }
+
     public record NotSolved(PawnEnding.Reason reason) implements Reading {}
 
     public static boolean covers(Position position) {
-        return Elementary.covers(position) || PawnEnding.covers(position);
+        return Elementary.covers(position) || PawnEnding.covers(position) || PawnEnding.coversPromoted(position);
     }
 
     public PawnEnding pawnEnding() {
@@ -118,7 +126,11 @@ public final class ExactEndings {
             }
             return new Solved(new Solution(position, exact.get(), true, choices.get(), List.of(), squares));
         }
-        return switch (pawnEnding.solve(position, solveTables, cancel)) {
+        PawnEnding.Reading found = PawnEnding.covers(position)
+                ? pawnEnding.solve(position, solveTables, cancel)
+                : pawnEnding.solvePromoted(position, cancel);
+        return switch (found) {
+            case PawnEnding.ProvenWin won -> new ProvenWin(won.winner(), won.moves());
             case PawnEnding.Solved solved ->
                 new Solved(new Solution(
                         position,

@@ -44,6 +44,7 @@ public final class PawnEnding {
     private static final int PROMOTIONS_OF_ALL = 1_000;
     private static final int LONGEST_PROOF = 12;
     private static final long PROOF_NODES = 60_000;
+    private static final long PROMOTED_NODES = 2_000_000;
     private static final int MOST_GROUPS = 16;
 
     /** A result that is not known. */
@@ -102,6 +103,39 @@ public final class PawnEnding {
     }
 
     public record NotSettled(Reason reason, int placements) implements Reading {}
+
+    /**
+     * A promotion away: it is proven that a side wins.
+     *
+     * @param moves of the winner to mate, to a queen or rook against a bare king, or into a won pawn ending
+     */
+    public record ProvenWin(Position position, Side winner, int moves) implements Reading {}
+
+    /** Kings, at least one pawn, and one piece of either side; no castling rights. */
+    public static boolean coversPromoted(Position position) {
+        int pawns = position.count(Side.WHITE, PieceType.PAWN) + position.count(Side.BLACK, PieceType.PAWN);
+        return pawns >= 1
+                && position.occupied().size() == pawns + 3
+                && position.castlingRights().isEmpty();
+    }
+
+    /**
+     * Looks for a proof that one side wins a position that is one promotion away from a pawn ending. Draws cannot be
+     * proven this way.
+     *
+     * @throws IllegalArgumentException if {@link #coversPromoted} is false
+     */
+    public Reading solvePromoted(Position position, Cancel cancel) {
+        if (!coversPromoted(position)) {
+            throw new IllegalArgumentException("not kings, pawns and one piece: " + position);
+        }
+        Run run = new Run(position, cancel, PawnPass.Variant.USUAL);
+        try {
+            return run.promoted();
+        } catch (PawnPass.Unfinished unfinished) {
+            return run.notSettled(unfinished);
+        }
+    }
 
     /** Kings and pawns only, and at least one pawn. With many free pawns it will not finish. */
     public static boolean covers(Position position) {
@@ -263,15 +297,55 @@ public final class PawnEnding {
                 }
                 return found;
             } catch (PawnPass.Unfinished unfinished) {
-                if (settled != null) {
-                    return settled;
-                }
-                String said = String.valueOf(unfinished.getMessage());
-                Reason reason = said.equals("CANCELLED")
-                        ? Reason.CANCELLED
-                        : said.equals("OUT_OF_TIME") ? Reason.OUT_OF_TIME : Reason.TOO_LARGE;
-                return new NotSettled(reason, placements);
+                return settled != null ? settled : notSettled(unfinished);
             }
+        }
+
+        NotSettled notSettled(PawnPass.Unfinished unfinished) {
+            String said = String.valueOf(unfinished.getMessage());
+            Reason reason = said.equals("CANCELLED")
+                    ? Reason.CANCELLED
+                    : said.equals("OUT_OF_TIME") ? Reason.OUT_OF_TIME : Reason.TOO_LARGE;
+            return new NotSettled(reason, placements);
+        }
+
+        Reading promoted() {
+            for (Side side : Side.values()) {
+                PawnPass pass = pass(Assumption.WORST, side);
+                ProofSearch search = new ProofSearch(16, board -> isDecided(board, side.ordinal(), pass), false);
+                search.limit(PROMOTED_NODES, cancel::isWished);
+                for (int moves = 1; moves <= LONGEST_PROOF; moves++) {
+                    ProofSearch.Answer answer = position.sideToMove() == side
+                            ? search.attackerToMove(position, moves)
+                            : search.defenderToMove(position, moves);
+                    if (answer == ProofSearch.Answer.PROVEN) {
+                        return new ProvenWin(position, side, moves);
+                    }
+                    if (answer == ProofSearch.Answer.NOT_SETTLED) {
+                        break;
+                    }
+                }
+                if (cancel.isWished()) {
+                    return new NotSettled(Reason.CANCELLED, placements);
+                }
+            }
+            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements);
+        }
+
+        /** As {@link #isWon}; and once the piece is gone, the pawn ending says. */
+        private static int isDecided(Board board, int strong, PawnPass pass) {
+            int won = isWon(board, strong);
+            boolean pieces = (board.occupied() & ~board.type(0) & ~board.type(5)) != 0;
+            if (won != 0 || pieces) {
+                return won;
+            }
+            Position here = board.position();
+            if (here.enPassant() != null) {
+                return 0;
+            }
+            int state = PawnPass.state(board.side(), board.kingSquare(0), board.kingSquare(1));
+            int outcome = PawnPass.exact(pass.values(placement(here))[state]).outcome();
+            return (board.side() == strong ? outcome : -outcome) > 0 ? 1 : -1;
         }
 
         void useTables() {

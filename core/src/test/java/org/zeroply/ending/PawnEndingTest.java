@@ -102,6 +102,27 @@ class PawnEndingTest {
         }
     }
 
+    /** One piece beside kings and pawns: a proven winner, or nothing claimed. */
+    @ParameterizedTest
+    @CsvSource({
+        // The queen picks up what is left; the same with Black's queen.
+        "8/6p1/8/4k3/8/P7/8/K2Q4 w - - 0 1, WHITE",
+        "k2q4/8/p7/8/4K3/8/6P1/8 b - - 0 1, BLACK",
+        // The queen is taken at once, and the pawn ending is won; or it is only drawn.
+        "8/8/8/8/1P6/kQ6/1p6/1K6 b - - 0 1, NONE",
+        // A rook pawn about to queen: the queen far away controls its corner; and where it does not, it is a draw.
+        "7Q/8/8/8/8/8/p1k5/7K w - - 0 1, WHITE",
+        "6QK/8/8/8/8/8/pk6/8 w - - 0 1, NONE"
+    })
+    void aPromotionAwayOnlyProofsCount(String fen, String expected) {
+        Position position = Fen.position(fen);
+        assertThat(PawnEnding.coversPromoted(position)).isTrue();
+        PawnEnding.Reading reading = ENDINGS.solvePromoted(position, new Cancel());
+        String found =
+                reading instanceof PawnEnding.ProvenWin won ? won.winner().name() : "NONE";
+        assertThat(found).isEqualTo(expected);
+    }
+
     @Test
     void mirroringChangesNothing() {
         for (String fen : List.of("8/5p2/4k3/8/4K3/5P2/6P1/8 w - - 0 1", "8/8/1p1k4/1P6/8/3K4/8/8 w - - 0 1")) {

@@ -99,6 +99,7 @@ final class QuestionsBench {
                 case PawnEnding.Solved solved ->
                     "outcome " + solved.exact().outcome() + ", " + solved.placements() + " placements solved, "
                             + solved.unsettled().size() + " moves not settled";
+                case PawnEnding.ProvenWin won -> "won by " + won.winner();
                 case PawnEnding.NotSettled open -> open.reason() + ", " + open.placements() + " placements solved";
             };
             Runtime machine = Runtime.getRuntime();

@@ -497,6 +497,10 @@ final class Answers {
         });
     }
 
+    Answer provenWin(Position position, ExactEndings.ProvenWin won) {
+        return answer(CoachQuestion.ENDING, position, won.text(), new Grounds.Proven().text(), List.of());
+    }
+
     /** What the calculator thinks where no solver came to an end. */
     Answer notSolved(Position position, String reason, @Nullable Calculation found) {
         if (found == null || found.lines().isEmpty()) {

@@ -405,6 +405,7 @@ public final class QuestionModel {
         }
         return switch (endings.solve(position, cancel)) {
             case ExactEndings.Solved solved -> answers.ending(solved.solution());
+            case ExactEndings.ProvenWin won -> answers.provenWin(position, won);
             case ExactEndings.NotSolved not -> {
                 Calculation found = cancel.isWished()
                         ? null
