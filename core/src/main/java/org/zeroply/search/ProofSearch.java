@@ -1,6 +1,5 @@
 package org.zeroply.search;
 
-import java.util.Arrays;
 import java.util.function.BooleanSupplier;
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Position;
@@ -450,11 +449,5 @@ public final class ProofSearch {
                 | (long) (left + 1) << 16
                 | (long) Math.min(proof, NEVER) << 24
                 | (long) Math.min(disproof, NEVER) << 44;
-    }
-
-    /** Forgets everything. */
-    public void forget() {
-        Arrays.fill(entries, 0);
-        Arrays.fill(keys, 0);
     }
 }
