@@ -14,6 +14,7 @@ import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.LineCheckText;
 import org.zeroply.analysis.TurnTest;
 import org.zeroply.ending.Correspondence;
+import org.zeroply.ending.Counted;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.Exact;
 import org.zeroply.ending.ExactEndings;
@@ -423,12 +424,12 @@ final class Asking {
             if (json) {
                 printJson(generator -> {
                     generator.writeStartObject();
-                    write(generator, solution.exact(), solution.toMate());
+                    write(generator, solution.exact(), solution.counted());
                     generator.writeArrayFieldStart("moves");
                     for (Elementary.Choice choice : solution.choices()) {
                         generator.writeStartObject();
                         generator.writeStringField("move", San.write(position, choice.move()));
-                        write(generator, choice.exact(), solution.toMate());
+                        write(generator, choice.exact(), solution.counted());
                         generator.writeEndObject();
                     }
                     generator.writeEndArray();
@@ -469,9 +470,14 @@ final class Asking {
             }
         }
 
-        private static void write(JsonGenerator generator, Exact exact, boolean toMate) throws IOException {
+        private static void write(JsonGenerator generator, Exact exact, Counted counted) throws IOException {
             generator.writeStringField("result", exact.outcome() > 0 ? "won" : exact.outcome() < 0 ? "lost" : "drawn");
-            generator.writeNumberField(toMate ? "pliesToMate" : "pliesToPromotionOrMate", exact.plies());
+            String field = switch (counted) {
+                case MATE -> "pliesToMate";
+                case PROMOTION -> "pliesToPromotionOrMate";
+                case LAST_PAWN -> "pliesToPromotionMateOrLastPawn";
+            };
+            generator.writeNumberField(field, exact.plies());
         }
     }
 }

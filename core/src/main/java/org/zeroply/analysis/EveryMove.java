@@ -179,7 +179,7 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
         double best = solution.verdict().expectedFor(side);
         List<Entry> entries = new ArrayList<>();
         for (Elementary.Choice choice : solution.choices()) {
-            Verdict verdict = ExactEndings.verdict(choice.exact(), side, solution.toMate());
+            Verdict verdict = ExactEndings.verdict(choice.exact(), side, solution.counted());
             CalculatedLine line = new CalculatedLine(
                     List.of(choice.move()), verdict, choice.exact().plies());
             entries.add(new Entry(line, Math.max(0, best - verdict.expectedFor(side)), new Grounds.Proven()));

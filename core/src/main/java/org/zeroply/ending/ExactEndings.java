@@ -28,14 +28,14 @@ public final class ExactEndings {
     /**
      * What is known exactly of a position.
      *
-     * @param toMate whether the half-moves count to mate, else to promotion or mate
+     * @param counted what the half-moves are counted to
      * @param choices the moves with their results, best first
      * @param unsettled moves of a pawn ending whose result is not certain
      */
     public record Solution(
             Position position,
             Exact exact,
-            boolean toMate,
+            Counted counted,
             List<Elementary.Choice> choices,
             List<Move> unsettled,
             @Nullable Correspondence correspondence) {
@@ -59,14 +59,13 @@ public final class ExactEndings {
             Side winner = exact.outcome() > 0
                     ? position.sideToMove()
                     : position.sideToMove().opposite();
-            String key = toMate ? "ending.mate" : "ending.promotion";
             return exact.plies() == 0
                     ? Words.of("ending.mated", Words.of("side." + winner))
-                    : Words.of(key, Words.of("side." + winner), exact.moves());
+                    : Words.of("ending.to." + counted, Words.of("side." + winner), exact.moves());
         }
 
         public Verdict verdict() {
-            return ExactEndings.verdict(exact, position.sideToMove(), toMate);
+            return ExactEndings.verdict(exact, position.sideToMove(), counted);
         }
     }
 
@@ -75,7 +74,7 @@ public final class ExactEndings {
 
     public record Solved(Solution solution) implements Reading {}
 
-    /** One promotion away from a pawn ending: proven to be won, without the exact distance. */
+    /** One promotion away from a pawn ending, too large to be solved: proven to be won, without the exact distance. */
     public record ProvenWin(Side winner, int moves) implements Reading {
         /** In words. */
         public String text() {
@@ -124,18 +123,18 @@ public final class ExactEndings {
                     && pawnEnding.solve(position, solveTables, cancel) instanceof PawnEnding.Solved pawns) {
                 squares = pawns.correspondence();
             }
-            return new Solved(new Solution(position, exact.get(), true, choices.get(), List.of(), squares));
+            return new Solved(new Solution(position, exact.get(), Counted.MATE, choices.get(), List.of(), squares));
         }
         PawnEnding.Reading found = PawnEnding.covers(position)
                 ? pawnEnding.solve(position, solveTables, cancel)
-                : pawnEnding.solvePromoted(position, cancel);
+                : pawnEnding.solvePromoted(position, solveTables, cancel);
         return switch (found) {
             case PawnEnding.ProvenWin won -> new ProvenWin(won.winner(), won.moves());
             case PawnEnding.Solved solved ->
                 new Solved(new Solution(
                         position,
                         solved.exact(),
-                        false,
+                        PawnEnding.covers(position) ? Counted.PROMOTION : Counted.LAST_PAWN,
                         solved.choices(),
                         solved.unsettled(),
                         solved.correspondence()));
@@ -144,12 +143,12 @@ public final class ExactEndings {
     }
 
     /** The verdict that goes with an exact result. */
-    public static Verdict verdict(Exact exact, Side toMove, boolean toMate) {
+    public static Verdict verdict(Exact exact, Side toMove, Counted counted) {
         int white = toMove == Side.WHITE ? exact.outcome() : -exact.outcome();
         if (white == 0) {
             return Verdict.DRAWN;
         }
-        if (toMate) {
+        if (counted == Counted.MATE) {
             return exact.plies() == 0 ? Verdict.mated(toMove) : Verdict.matesIn(white * exact.moves());
         }
         return new Verdict(white * CERTAIN, white > 0 ? 1 : 0, 0);

@@ -9,6 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Board;
@@ -39,6 +43,10 @@ import org.zeroply.work.Cancel;
  */
 public final class PawnEnding {
     private static final int MOST_PLACEMENTS = 20_000;
+
+    /** With a piece, a table has half a megabyte, and up to three bounds are held. */
+    private static final int MOST_TABLES = 250;
+
     private static final int ROUNDS = 4;
     private static final int PROMOTIONS_OF_ONE = 60;
     private static final int PROMOTIONS_OF_ALL = 1_000;
@@ -120,21 +128,31 @@ public final class PawnEnding {
     }
 
     /**
-     * Looks for a proof that one side wins a position that is one promotion away from a pawn ending. Draws cannot be
-     * proven this way.
+     * Solves a position that is one promotion away from a pawn ending. If that does not finish, it looks for a proof that
+     * one side wins.
      *
+     * @param solveTables as for {@link #solve}
      * @throws IllegalArgumentException if {@link #coversPromoted} is false
      */
-    public Reading solvePromoted(Position position, Cancel cancel) {
+    public Reading solvePromoted(Position position, boolean solveTables, Cancel cancel) {
         if (!coversPromoted(position)) {
             throw new IllegalArgumentException("not kings, pawns and one piece: " + position);
         }
-        Run run = new Run(position, cancel, PawnPass.Variant.USUAL);
-        try {
-            return run.promoted();
-        } catch (PawnPass.Unfinished unfinished) {
-            return run.notSettled(unfinished);
+        Reading exact = new Run(position, cancel, PawnPass.Variant.USUAL, millis * 8 / 10).solve(solveTables);
+        if (exact instanceof NotSettled open && open.reason() != Reason.CANCELLED) {
+            Run proofs = new Run(position, cancel, PawnPass.Variant.USUAL, millis * 2 / 10);
+            try {
+                return proofs.promoted() instanceof ProvenWin won ? won : open;
+            } catch (PawnPass.Unfinished unfinished) {
+                return cancel.isWished() ? proofs.notSettled(unfinished) : open;
+            }
         }
+        return exact;
+    }
+
+    /** The values under the assumption that is worst for White. */
+    Bound bound(Position position, Cancel cancel) {
+        return new Run(position, cancel, PawnPass.Variant.USUAL).bound(Assumption.WORST, Side.WHITE);
     }
 
     /** Kings and pawns only, and at least one pawn. With many free pawns it will not finish. */
@@ -191,10 +209,10 @@ public final class PawnEnding {
     /** Values under the worst and the best assumption for White; solved as they are asked for. */
     static final class CertainValues {
         private final Run run;
-        private final PawnPass low;
-        private final PawnPass high;
+        private final Bound low;
+        private final Bound high;
 
-        private CertainValues(Run run, PawnPass low, PawnPass high) {
+        private CertainValues(Run run, Bound low, Bound high) {
             this.run = run;
             this.low = low;
             this.high = high;
@@ -244,33 +262,40 @@ public final class PawnEnding {
         private final Position position;
         private final Cancel cancel;
         private final PawnPass.Variant variant;
-        private long end = System.nanoTime() + millis * 1_000_000;
+        private volatile long end;
 
         /** What was proven of promotions, by the key of the position after: 1 won for the promoter, 0 not provable. */
         private final Map<Long, Integer> proven = new HashMap<>();
 
-        private final Map<Integer, ElementaryTable> tables = new HashMap<>();
-        private final Set<Integer> missing = new HashSet<>();
+        private final Map<Integer, ElementaryTable> tables = new ConcurrentHashMap<>();
+        private final Set<Integer> missing = ConcurrentHashMap.newKeySet();
 
         /** Whether elementary endings are solved when they are met, or only looked up if they are known. */
         private boolean solveTables;
 
-        private final Map<PawnPass.Placement, short[]> certainPlacements = new HashMap<>();
-        private int placements;
-        private boolean unknownMet;
+        private final Map<PawnPass.Placement, short[]> certainPlacements = new ConcurrentHashMap<>();
+        private final AtomicInteger placements = new AtomicInteger();
+
+        /** Set while the other of two bounds is waited for that is no longer wanted. */
+        private volatile boolean abandoned;
 
         /** A result that holds already while more is being made certain. */
         private @Nullable Solved settled;
 
         Run(Position position, Cancel cancel, PawnPass.Variant variant) {
+            this(position, cancel, variant, millis);
+        }
+
+        Run(Position position, Cancel cancel, PawnPass.Variant variant, long millis) {
+            end = System.nanoTime() + millis * 1_000_000;
             this.position = position;
             this.cancel = cancel;
             this.variant = variant;
         }
 
         private void step() {
-            placements++;
-            if (cancel.isWished()) {
+            placements.incrementAndGet();
+            if (cancel.isWished() || abandoned) {
                 throw new PawnPass.Unfinished("CANCELLED");
             }
             if (System.nanoTime() > end) {
@@ -278,14 +303,22 @@ public final class PawnEnding {
             }
         }
 
-        PawnPass pass(Assumption assumption, Side of) {
-            return new PawnPass(
+        Bound bound(Assumption assumption, Side of) {
+            PawnPass pawnsOnly = new PawnPass(
                     (after, type, square, white, black, promoter) ->
                             worth(after, type, square, white, black, promoter, assumption, of),
                     variant,
                     certainPlacements,
                     MOST_PLACEMENTS,
                     this::step);
+            PiecePass withPiece = new PiecePass(
+                    pawnsOnly,
+                    (after, piece, type, square, state) ->
+                            worthBesidePiece(after, piece, type, square, state, assumption, of),
+                    this::table,
+                    MOST_TABLES,
+                    this::step);
+            return new Bound(pawnsOnly, withPiece);
         }
 
         Reading solve(boolean withTables) {
@@ -306,14 +339,14 @@ public final class PawnEnding {
             Reason reason = said.equals("CANCELLED")
                     ? Reason.CANCELLED
                     : said.equals("OUT_OF_TIME") ? Reason.OUT_OF_TIME : Reason.TOO_LARGE;
-            return new NotSettled(reason, placements);
+            return new NotSettled(reason, placements.get());
         }
 
         Reading promoted() {
             for (Side side : Side.values()) {
-                PawnPass pass = pass(Assumption.WORST, side);
-                ProofSearch search = new ProofSearch(16, board -> isDecided(board, side.ordinal(), pass), false);
-                search.limit(PROMOTED_NODES, cancel::isWished);
+                Bound bound = bound(Assumption.WORST, side);
+                ProofSearch search = new ProofSearch(16, board -> isDecided(board, side.ordinal(), bound), false);
+                search.limit(PROMOTED_NODES, () -> cancel.isWished() || System.nanoTime() > end);
                 for (int moves = 1; moves <= LONGEST_PROOF; moves++) {
                     ProofSearch.Answer answer = position.sideToMove() == side
                             ? search.attackerToMove(position, moves)
@@ -326,14 +359,14 @@ public final class PawnEnding {
                     }
                 }
                 if (cancel.isWished()) {
-                    return new NotSettled(Reason.CANCELLED, placements);
+                    return new NotSettled(Reason.CANCELLED, placements.get());
                 }
             }
-            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements);
+            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements.get());
         }
 
         /** As {@link #isWon}; and once the piece is gone, the pawn ending says. */
-        private static int isDecided(Board board, int strong, PawnPass pass) {
+        private static int isDecided(Board board, int strong, Bound bound) {
             int won = isWon(board, strong);
             boolean pieces = (board.occupied() & ~board.type(0) & ~board.type(5)) != 0;
             if (won != 0 || pieces) {
@@ -344,7 +377,7 @@ public final class PawnEnding {
                 return 0;
             }
             int state = PawnPass.state(board.side(), board.kingSquare(0), board.kingSquare(1));
-            int outcome = PawnPass.exact(pass.values(placement(here))[state]).outcome();
+            int outcome = PawnPass.exact(bound.values(placement(here))[state]).outcome();
             return (board.side() == strong ? outcome : -outcome) > 0 ? 1 : -1;
         }
 
@@ -355,19 +388,28 @@ public final class PawnEnding {
         }
 
         CertainValues certain() {
-            return new CertainValues(this, pass(Assumption.WORST, Side.WHITE), pass(Assumption.BEST, Side.WHITE));
+            return new CertainValues(this, bound(Assumption.WORST, Side.WHITE), bound(Assumption.BEST, Side.WHITE));
         }
 
         private Reading solveInRounds() {
             for (int round = 0; round < ROUNDS; round++) {
-                unknownMet = false;
-                PawnPass worst = pass(Assumption.WORST, Side.WHITE);
-                Exact low = value(worst, position);
-                if (!unknownMet) {
-                    return solved(worst, worst);
+                Bound worst = bound(Assumption.WORST, Side.WHITE);
+                Bound best = bound(Assumption.BEST, Side.WHITE);
+                CompletableFuture<Exact> other = CompletableFuture.supplyAsync(
+                        () -> value(best, position),
+                        task -> Thread.ofPlatform().daemon().name("ending").start(task));
+                Exact low;
+                Exact high;
+                try {
+                    low = value(worst, position);
+                    high = other.join();
+                } catch (CompletionException failed) {
+                    throw failed.getCause() instanceof PawnPass.Unfinished unfinished ? unfinished : failed;
+                } finally {
+                    abandoned = true;
+                    other.handle((value, failure) -> value).join();
+                    abandoned = false;
                 }
-                PawnPass best = pass(Assumption.BEST, Side.WHITE);
-                Exact high = value(best, position);
                 if (low.outcome() == high.outcome()) {
                     Solved found = solved(worst, best);
                     settled = found;
@@ -383,7 +425,7 @@ public final class PawnEnding {
                     break;
                 }
             }
-            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements);
+            return new NotSettled(Reason.UNCERTAIN_PROMOTIONS, placements.get());
         }
 
         // ---- promotions
@@ -402,22 +444,97 @@ public final class PawnEnding {
             if (certain != UNKNOWN) {
                 return certain;
             }
-            unknownMet = true;
+            return PawnPass.ASSUMED
+                    + assumed(
+                            type, key(after, white, black, pieceKey(promoter, type, square)), promoter, assumption, of);
+        }
+
+        /** What a promotion of unknown worth counts as. */
+        private int assumed(int type, long key, int promoter, Assumption assumption, Side of) {
             if (type == 4) {
-                Integer known = proven.get(key(after, square, white, black, promoter));
+                Integer known = proven.get(key);
                 if (known != null && (known > 0 || assumption == Assumption.HOPEFUL)) {
-                    return PawnPass.ASSUMED + known;
+                    return known;
                 }
             }
             boolean favour = (promoter == of.ordinal()) == (assumption != Assumption.WORST);
-            int worth = assumption == Assumption.HOPEFUL ? (type == 4 ? 1 : 0) : favour ? 1 : -1;
-            return PawnPass.ASSUMED + worth;
+            return assumption == Assumption.HOPEFUL ? (type == 4 ? 1 : 0) : favour ? 1 : -1;
         }
 
-        private static long key(PawnPass.Placement after, int square, int white, int black, int promoter) {
+        /** The worth of a promotion beside a piece, from the view of the promoter. */
+        private int worthBesidePiece(
+                PawnPass.Placement after,
+                PiecePass.Piece piece,
+                int type,
+                int square,
+                int state,
+                Assumption assumption,
+                Side of) {
+            int certain = certainBesidePiece(after, piece, type, square, state);
+            if (certain != UNKNOWN) {
+                return certain;
+            }
+            int promoter = (state >> 18) ^ 1;
+            long pieces = pieceKey(promoter, type, square) + pieceKey(piece.owner(), piece.type(), state & 63);
+            return assumed(type, key(after, state >> 12 & 63, state >> 6 & 63, pieces), promoter, assumption, of);
+        }
+
+        /** Two pieces and no pawn are an elementary ending; with pawns the worth is not known. */
+        private int certainBesidePiece(
+                PawnPass.Placement after, PiecePass.Piece piece, int type, int square, int state) {
+            if (after.count() > 0) {
+                return UNKNOWN;
+            }
+            int promoter = (state >> 18) ^ 1;
+            PieceType promoted = PieceType.values()[type];
+            PieceType beside = PieceType.values()[piece.type()];
+            boolean together = promoter == piece.owner();
+            Men men = Men.of(
+                    together ? List.of(promoted, beside) : List.of(promoted), together ? List.of() : List.of(beside));
+            boolean promotedFirst =
+                    together ? type >= piece.type() : men.strong().contains(promoted);
+            int code = 100 + type * 12 + piece.type() * 2 + (together ? 1 : 0);
+            ElementaryTable table = elementaryTable(code, men);
+            if (table == null) {
+                return UNKNOWN;
+            }
+            int strong = together || promotedFirst ? promoter : promoter ^ 1;
+            int flip = strong == 0 ? 0 : 56;
+            int white = state >> 12 & 63;
+            int black = state >> 6 & 63;
+            int[] squares = {
+                (strong == 0 ? white : black) ^ flip,
+                (strong == 0 ? black : white) ^ flip,
+                (promotedFirst ? square : state & 63) ^ flip,
+                (promotedFirst ? state & 63 : square) ^ flip
+            };
+            return -table.exact(promoter == strong ? 1 : 0, squares).outcome();
+        }
+
+        /** A table by a number of our own, if it is known or may be solved now. */
+        private @Nullable ElementaryTable elementaryTable(int code, Men men) {
+            ElementaryTable table = tables.get(code);
+            if (table == null && !missing.contains(code)) {
+                table = solveTables ? table(men) : elementary.known(men);
+                if (table == null) {
+                    missing.add(code);
+                } else {
+                    tables.put(code, table);
+                }
+            }
+            return table;
+        }
+
+        private static long key(PawnPass.Placement after, int white, int black, long pieces) {
             long key = after.white() * 0x9E3779B97F4A7C15L ^ Long.rotateLeft(after.black() * 0xC2B2AE3D27D4EB4FL, 31);
-            long rest = ((long) promoter << 18 | (long) square << 12 | (long) white << 6 | black) + 1;
-            return key ^ rest * 0xD6E8FEB86659FD93L;
+            return key ^ ((white << 6 | black) + 1) * 0xD6E8FEB86659FD93L ^ pieces;
+        }
+
+        /** Added up for all pieces. */
+        private static long pieceKey(int owner, int type, int square) {
+            long mixed = ((long) owner << 9 | (long) type << 6 | square) + 1;
+            mixed *= 0xBF58476D1CE4E5B9L;
+            return (mixed ^ mixed >>> 29) * 0x94D049BB133111EBL;
         }
 
         /** Leaves out that a king may take the promoted piece; the pass looks at that itself. */
@@ -438,19 +555,11 @@ public final class PawnEnding {
             if (after.count() > 1) {
                 return UNKNOWN;
             }
-            if (missing.contains(type)) {
-                return UNKNOWN;
-            }
             Men men = Men.of(List.of(PieceType.values()[type]), List.of(PieceType.PAWN));
             boolean swapped = promoter == 1;
-            ElementaryTable table = tables.get(type);
+            ElementaryTable table = elementaryTable(type, men);
             if (table == null) {
-                table = solveTables ? table(men) : elementary.known(men);
-                if (table == null) {
-                    missing.add(type);
-                    return UNKNOWN;
-                }
-                tables.put(type, table);
+                return UNKNOWN;
             }
             int flip = swapped ? 56 : 0;
             int[] squares = {king ^ flip, enemy ^ flip, square ^ flip, Long.numberOfTrailingZeros(pawnsOfOther) ^ flip};
@@ -458,7 +567,7 @@ public final class PawnEnding {
         }
 
         /** The time that a smaller ending takes to be solved for the first time is not counted. */
-        private ElementaryTable table(Men men) {
+        private synchronized ElementaryTable table(Men men) {
             long begun = System.nanoTime();
             ElementaryTable table = elementary.table(men, cancel);
             end += System.nanoTime() - begun;
@@ -505,7 +614,7 @@ public final class PawnEnding {
         }
 
         private boolean learn(Side side, List<Position> starts, int most) {
-            PawnPass hopeful = pass(Assumption.HOPEFUL, side);
+            Bound hopeful = bound(Assumption.HOPEFUL, side);
             List<Position> hoped = starts.stream()
                     .filter(start -> {
                         int outcome = value(hopeful, start).outcome();
@@ -561,22 +670,23 @@ public final class PawnEnding {
             return true;
         }
 
-        private long keyOf(Position promoted) {
-            PawnPass.Placement pawns = placement(promoted);
-            int promoter = promoted.sideToMove().opposite().ordinal();
-            Square queen = promoted.men(promoted.sideToMove().opposite(), PieceType.QUEEN)
-                    .iterator()
-                    .next();
+        private static long keyOf(Position promoted) {
+            long pieces = 0;
+            for (Square square : promoted.occupied()) {
+                PiecePass.Piece piece = Bound.piece(promoted, square);
+                if (piece.type() != 0 && piece.type() != 5) {
+                    pieces += pieceKey(piece.owner(), piece.type(), square.ordinal());
+                }
+            }
             return key(
-                    pawns,
-                    queen.ordinal(),
+                    placement(promoted),
                     promoted.king(Side.WHITE).ordinal(),
                     promoted.king(Side.BLACK).ordinal(),
-                    promoter);
+                    pieces);
         }
 
         /** The unknown queens that come about if the side follows its best moves against everything. */
-        private Map<Long, Position> promotionsOfStrategy(PawnPass pass, Side side, List<Position> starts, int most) {
+        private Map<Long, Position> promotionsOfStrategy(Bound bound, Side side, List<Position> starts, int most) {
             Map<Long, Position> found = new LinkedHashMap<>();
             Set<Long> seen = new HashSet<>();
             List<Position> open = new ArrayList<>(starts);
@@ -586,7 +696,7 @@ public final class PawnEnding {
                     continue;
                 }
                 boolean ours = here.sideToMove() == side;
-                List<Elementary.Choice> choices = choices(pass, here);
+                List<Elementary.Choice> choices = choices(bound, here);
                 List<Elementary.Choice> followed = ours && !choices.isEmpty() ? choices.subList(0, 1) : choices;
                 for (Elementary.Choice choice : followed) {
                     Position next = here.play(choice.move());
@@ -594,27 +704,35 @@ public final class PawnEnding {
                         open.add(next);
                     } else if (ours
                             && choice.move().promotion() == PieceType.QUEEN
-                            && !proven.containsKey(keyOf(next))) {
-                        PawnPass.Placement pawns = placement(next);
-                        int certain = certain(
-                                pawns,
-                                4,
-                                choice.move().to().ordinal(),
-                                next.king(Side.WHITE).ordinal(),
-                                next.king(Side.BLACK).ordinal(),
-                                side.ordinal());
-                        if (certain == UNKNOWN) {
-                            found.put(keyOf(next), next);
-                        }
+                            && !proven.containsKey(keyOf(next))
+                            && isUnknown(next, choice.move())) {
+                        found.put(keyOf(next), next);
                     }
                 }
             }
             return found;
         }
 
+        /** Whether nothing certain is known of a position just after a promotion. */
+        private boolean isUnknown(Position after, Move move) {
+            PawnPass.Placement pawns = placement(after);
+            int type = 4;
+            int square = move.to().ordinal();
+            int white = after.king(Side.WHITE).ordinal();
+            int black = after.king(Side.BLACK).ordinal();
+            int promoter = after.sideToMove().opposite().ordinal();
+            Square beside = Bound.pieceBeside(after, move.to());
+            if (beside == null) {
+                return certain(pawns, type, square, white, black, promoter) == UNKNOWN;
+            }
+            PiecePass.Piece piece = Bound.piece(after, beside);
+            return !PiecePass.isAgainstBareKing(pawns, piece, type, promoter)
+                    && certainBesidePiece(pawns, piece, type, square, Bound.state(after, beside)) == UNKNOWN;
+        }
+
         // ---- the result
 
-        private Solved solved(PawnPass worst, PawnPass best) {
+        private Solved solved(Bound worst, Bound best) {
             Exact low = value(worst, position);
             Exact high = value(best, position);
             // A win for White is counted as the worst assumption has it, one for Black as the best: both hold for
@@ -637,25 +755,19 @@ public final class PawnEnding {
             }
             choices.sort(Comparator.comparingInt((Elementary.Choice choice) -> Elementary.worth(choice.exact()))
                     .reversed());
-            return new Solved(position, exact, choices, unsettled, correspondence(worst, best), placements);
+            return new Solved(position, exact, choices, unsettled, correspondence(worst, best), placements.get());
         }
 
         /** All legal moves with their values under a pass's assumption, the best first. */
-        private List<Elementary.Choice> choices(PawnPass pass, Position here) {
+        private List<Elementary.Choice> choices(Bound bound, Position here) {
             List<Elementary.Choice> choices = new ArrayList<>();
             for (Move move : here.legalMoves()) {
                 Position after = here.play(move);
                 Exact exact;
                 if (move.promotion() == null) {
-                    exact = Elementary.before(value(pass, after));
+                    exact = Elementary.before(value(bound, after));
                 } else {
-                    exact = pass.promotion(
-                            placement(after),
-                            move.promotion().ordinal(),
-                            move.to().ordinal(),
-                            after.king(Side.WHITE).ordinal(),
-                            after.king(Side.BLACK).ordinal(),
-                            here.sideToMove().ordinal());
+                    exact = bound.promotion(after, move);
                 }
                 choices.add(new Elementary.Choice(move, exact));
             }
@@ -664,27 +776,20 @@ public final class PawnEnding {
             return choices;
         }
 
-        private Exact value(PawnPass pass, Position here) {
-            PawnPass.Placement pawns = placement(here);
-            int white = here.king(Side.WHITE).ordinal();
-            int black = here.king(Side.BLACK).ordinal();
-            int side = here.sideToMove().ordinal();
-            if (pawns.count() == 0) {
-                return Exact.DRAWN;
+        private Exact value(Bound bound, Position here) {
+            if (here.enPassant() == null || !here.hasLegalMove()) {
+                return bound.value(here);
             }
-            if (here.enPassant() == null) {
-                return PawnPass.exact(pass.values(pawns)[PawnPass.state(side, white, black)]);
-            }
-            // With a capture in passing the state of the kings does not say all: one move is looked ahead.
-            List<Elementary.Choice> choices = choices(pass, here);
-            return choices.isEmpty()
-                    ? PawnPass.exact(pass.values(pawns)[PawnPass.state(side, white, black)])
-                    : choices.getFirst().exact();
+            // With a capture in passing the state of the men does not say all: one move is looked ahead.
+            return choices(bound, here).getFirst().exact();
         }
 
         // ---- squares that correspond
 
-        private @Nullable Correspondence correspondence(PawnPass worst, PawnPass best) {
+        private @Nullable Correspondence correspondence(Bound worst, Bound best) {
+            if (!covers(position)) {
+                return null;
+            }
             for (Side attacker : Side.values()) {
                 Correspondence found = correspondence(worst, best, attacker);
                 if (!found.groups().isEmpty()) {
@@ -695,7 +800,7 @@ public final class PawnEnding {
         }
 
         /** With the attacker to move nothing is won, with the defender to move all is lost: each wants the other to move. */
-        private Correspondence correspondence(PawnPass worst, PawnPass best, Side attacker) {
+        private Correspondence correspondence(Bound worst, Bound best, Side attacker) {
             PawnPass.Placement pawns = placement(position);
             short[] low = worst.values(pawns);
             short[] high = best.values(pawns);

@@ -1,7 +1,6 @@
 package org.zeroply.ending;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -58,7 +57,9 @@ final class PawnPass {
     static final int STATES = 2 * 64 * 64;
     static final int ASSUMED = 10;
 
-    private static final int MOST_PLIES = 1_000;
+    /** In place of the count of open moves: no position, or one whose value is found or has its place in the buckets. */
+    private static final byte SETTLED = -1;
+
     private static final long FILE_A = 0x0101010101010101L;
 
     private final Promotions promotions;
@@ -70,10 +71,7 @@ final class PawnPass {
     /** Placements whose values rest on no assumption, shared by the passes of one ending. */
     private final Map<Placement, short[]> certain;
 
-    private final int[] bucketHead = new int[MOST_PLIES];
-    private final int[] entryNext = new int[10 * STATES];
-    private final int[] entryState = new int[10 * STATES];
-    private int entries;
+    private final Buckets buckets = new Buckets(2 * STATES);
 
     /** Whether the placement under way met an assumption. */
     private boolean assumed;
@@ -233,7 +231,7 @@ final class PawnPass {
         return worth > 0 ? 1 : worth == 0 ? 0 : 2;
     }
 
-    private static Placement enPassant(Placement pushed, int mover, int passed, int square, int capturer) {
+    static Placement enPassant(Placement pushed, int mover, int passed, int square, int capturer) {
         int other = mover ^ 1;
         return pushed.with(mover, pushed.of(mover) & ~(1L << square))
                 .with(other, pushed.of(other) & ~(1L << capturer) | 1L << passed);
@@ -308,23 +306,20 @@ final class PawnPass {
         }
 
         short[] solve() {
-            Arrays.fill(bucketHead, -1);
-            entries = 0;
+            buckets.clear();
             for (int white = 0; white < 64; white++) {
                 for (int black = 0; black < 64; black++) {
                     begin(0, white, black);
                     begin(1, white, black);
                 }
             }
-            for (int distance = 0; distance < MOST_PLIES; distance++) {
-                for (int entry = bucketHead[distance]; entry >= 0; entry = entryNext[entry]) {
-                    int state = entryState[entry];
-                    if (values[state] == 0) {
-                        values[state] = (short) (distance + 1);
-                        back(state, distance);
-                    }
+            buckets.drain((state, distance) -> {
+                if (values[state] == 0) {
+                    values[state] = (short) (distance + 1);
+                    open[state] = SETTLED;
+                    back(state, distance);
                 }
-            }
+            });
             return values;
         }
 
@@ -340,15 +335,6 @@ final class PawnPass {
                             && exit.inPassing.stream().allMatch(taking -> certain.containsKey(taking.next)));
         }
 
-        private void put(int state, int distance) {
-            if (distance >= MOST_PLIES) {
-                throw new Unfinished("distance");
-            }
-            entryState[entries] = state;
-            entryNext[entries] = bucketHead[distance];
-            bucketHead[distance] = entries++;
-        }
-
         /** Whether the state can be: kings apart and off the pawns, and the side that does not move not in check. */
         private boolean isPossible(int side, int white, int black) {
             return white != black
@@ -360,21 +346,21 @@ final class PawnPass {
         private void begin(int side, int white, int black) {
             int state = state(side, white, black);
             if (!isPossible(side, white, black)) {
-                open[state] = -1;
+                open[state] = SETTLED;
                 return;
             }
             int other = side ^ 1;
             int king = side == 0 ? white : black;
             int enemyKing = side == 0 ? black : white;
             boolean check = (attacks[other] & 1L << king) != 0;
-            quickest = MOST_PLIES;
+            quickest = Buckets.MOST_PLIES;
             longest = 0;
             holds = false;
             int moves = Long.bitCount(steps(side, king, enemyKing));
             if (state == barredState) {
                 open[state] = 100;
                 if (variant.barredLost) {
-                    put(state, 1);
+                    buckets.put(state, 1);
                 }
                 return;
             }
@@ -396,16 +382,16 @@ final class PawnPass {
                     pawnMove(exit, side, white, black);
                 }
             }
-            if (quickest < MOST_PLIES) {
-                put(state, quickest);
+            if (quickest < Buckets.MOST_PLIES) {
+                buckets.put(state, quickest);
             }
-            open[state] = (byte) (moves + (holds || quickest < MOST_PLIES ? 1 : 0));
+            open[state] = (byte) (moves + (holds || quickest < Buckets.MOST_PLIES ? 1 : 0));
             lostLater[state] = (short) longest;
             if (open[state] == 0) {
                 if (longest > 0) {
-                    put(state, longest);
+                    buckets.put(state, longest);
                 } else if (check) {
-                    put(state, 0);
+                    buckets.put(state, 0);
                 }
             }
         }
@@ -499,13 +485,15 @@ final class PawnPass {
         }
 
         private void before(int earlier, int distance) {
-            if (open[earlier] < 0 || values[earlier] != 0) {
+            if (open[earlier] < 0) {
                 return;
             }
             if ((distance & 1) == 0) {
-                put(earlier, distance + 1);
+                open[earlier] = SETTLED;
+                buckets.put(earlier, distance + 1);
             } else if (--open[earlier] == 0) {
-                put(earlier, Math.max(distance + 1, lostLater[earlier]));
+                open[earlier] = SETTLED;
+                buckets.put(earlier, Math.max(distance + 1, lostLater[earlier]));
             }
         }
     }

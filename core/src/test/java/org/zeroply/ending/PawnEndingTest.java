@@ -4,13 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.PositionSetup;
 import org.zeroply.rules.SetupReading;
@@ -102,25 +106,95 @@ class PawnEndingTest {
         }
     }
 
-    /** One piece beside kings and pawns: a proven winner, or nothing claimed. */
+    /** One piece beside kings and pawns; from the view of the side to move. */
     @ParameterizedTest
     @CsvSource({
-        // The queen picks up what is left; the same with Black's queen.
-        "8/6p1/8/4k3/8/P7/8/K2Q4 w - - 0 1, WHITE",
-        "k2q4/8/p7/8/4K3/8/6P1/8 b - - 0 1, BLACK",
-        // The queen is taken at once, and the pawn ending is won; or it is only drawn.
-        "8/8/8/8/1P6/kQ6/1p6/1K6 b - - 0 1, NONE",
-        // A rook pawn about to queen: the queen far away controls its corner; and where it does not, it is a draw.
-        "7Q/8/8/8/8/8/p1k5/7K w - - 0 1, WHITE",
-        "6QK/8/8/8/8/8/pk6/8 w - - 0 1, NONE"
+        // The piece decides, and how fast.
+        "8/1k3r2/8/Kp6/1P6/8/8/8 b - - 0 1, 1, 'Kc6'",
+        // A fortress: the bishop does not control the corner and the blocked pawns never move.
+        "k7/p7/P7/8/8/1K6/8/1B6 w - - 0 1, 0, ''",
+        // The knight is taken, and the pawn ending says who wins; or the pawn falls, and it is drawn.
+        "8/8/8/3pk3/3N4/3P4/4K3/8 b - - 0 1, 0, 'Kxd4'",
+        "8/8/8/8/4k3/4n3/4P3/4K3 b - - 0 1, 0, ''",
+        // Mate on the board, and stalemate.
+        "8/8/8/8/8/p1k5/P7/K5q1 w - - 0 1, -1, ''",
+        "7k/5K2/6Q1/7p/7P/8/8/8 b - - 0 1, 0, ''"
     })
-    void aPromotionAwayOnlyProofsCount(String fen, String expected) {
+    void onePieceBesideThePawns(String fen, int outcome, String best) {
         Position position = Fen.position(fen);
         assertThat(PawnEnding.coversPromoted(position)).isTrue();
-        PawnEnding.Reading reading = ENDINGS.solvePromoted(position, new Cancel());
-        String found =
-                reading instanceof PawnEnding.ProvenWin won ? won.winner().name() : "NONE";
-        assertThat(found).isEqualTo(expected);
+        PawnEnding.Reading reading = ENDINGS.solvePromoted(position, false, new Cancel());
+        assertThat(reading).isInstanceOf(PawnEnding.Solved.class);
+        PawnEnding.Solved solved = (PawnEnding.Solved) reading;
+        assertThat(solved.exact().outcome()).isEqualTo(outcome);
+        if (!best.isEmpty()) {
+            assertThat(San.write(position, solved.keeping().getFirst().move())).isEqualTo(best);
+        }
+    }
+
+    /** Every value fits those after each legal move, which another part of the program makes. */
+    @ParameterizedTest
+    @ValueSource(strings = {"8/8/8/2p1k3/2P5/4K3/8/4R3 w - - 0 1", "7b/8/4k3/2p5/2P5/8/3K4/8 b - - 0 1"})
+    void valuesBesideAPieceFitTheMoves(String fen) {
+        Position start = Fen.position(fen);
+        Bound bound = ENDINGS.bound(start, new Cancel());
+        Random random = new Random(5);
+        int mostPlies = 0;
+        int checked = 0;
+        while (checked < 3_000) {
+            PositionSetup setup = start.setup();
+            start.occupied().forEach(square -> {
+                if (!start.men(Side.WHITE, PieceType.PAWN).contains(square)
+                        && !start.men(Side.BLACK, PieceType.PAWN).contains(square)) {
+                    setup.put(square, null);
+                }
+            });
+            Square pieceSquare = Objects.requireNonNull(Bound.pieceBeside(start, null));
+            Piece piece = start.pieceAt(pieceSquare);
+            setup.put(Square.of(random.nextInt(64)), piece);
+            setup.put(Square.of(random.nextInt(64)), Piece.WHITE_KING);
+            setup.put(Square.of(random.nextInt(64)), Piece.BLACK_KING);
+            setup.sideToMove(random.nextBoolean() ? Side.WHITE : Side.BLACK);
+            if (setup.read() instanceof SetupReading.Possible possible
+                    && possible.position().occupied().size() == 5
+                    && PawnEnding.placement(possible.position()).equals(PawnEnding.placement(start))) {
+                Position here = possible.position();
+                Exact value = bound.value(here);
+                assertThat(value).as(here.toString()).isEqualTo(bestAfter(bound, here));
+                mostPlies = Math.max(mostPlies, value.plies());
+                checked++;
+            }
+        }
+        assertThat(mostPlies).isGreaterThan(20);
+    }
+
+    private static Exact bestAfter(Bound bound, Position here) {
+        if (!here.hasLegalMove()) {
+            return here.isCheck() ? new Exact(-1, 0) : Exact.DRAWN;
+        }
+        Exact best = new Exact(-1, 0);
+        for (Move move : here.legalMoves()) {
+            Position after = here.play(move);
+            Exact exact = move.promotion() != null
+                    ? bound.promotion(after, move)
+                    : Elementary.before(after.enPassant() == null ? bound.value(after) : bestAfter(bound, after));
+            best = Elementary.worth(exact) > Elementary.worth(best) ? exact : best;
+        }
+        return best;
+    }
+
+    /** Too many pawns to be solved in the time: a proof of a win, or nothing claimed. */
+    @ParameterizedTest
+    @CsvSource({"k7/7R/1K6/5pp1/5PP1/8/8/8 w - - 0 1, true", "8/5ppp/8/4k3/8/P4PP1/8/K2Q4 w - - 0 1, false"})
+    void whatIsTooLargeMayStillBeProven(String fen, boolean won) {
+        Position many = Fen.position(fen);
+        PawnEnding quick = new PawnEnding(ELEMENTARY, 1_000);
+        PawnEnding.Reading reading = quick.solvePromoted(many, false, new Cancel());
+        if (won) {
+            assertThat(reading).isEqualTo(new PawnEnding.ProvenWin(many, Side.WHITE, 1));
+        } else {
+            assertThat(reading).isInstanceOf(PawnEnding.NotSettled.class);
+        }
     }
 
     @Test
@@ -184,7 +258,7 @@ class PawnEndingTest {
                 end = end.play(move);
             }
             assertThat(way.way()).hasSize(5);
-            assertThat(end.repeats(position.play(org.zeroply.rules.Move.PASS))).isTrue();
+            assertThat(end.repeats(position.play(Move.PASS))).isTrue();
         }
     }
 
@@ -197,8 +271,9 @@ class PawnEndingTest {
                 .isIn(PawnEnding.Reason.OUT_OF_TIME, PawnEnding.Reason.TOO_LARGE);
         Cancel cancelled = new Cancel();
         cancelled.cancel();
-        assertThat(ENDINGS.solve(large, false, cancelled))
-                .isEqualTo(new PawnEnding.NotSettled(PawnEnding.Reason.CANCELLED, 1));
+        PawnEnding.Reading stopped = ENDINGS.solve(large, false, cancelled);
+        assertThat(stopped).isInstanceOf(PawnEnding.NotSettled.class);
+        assertThat(((PawnEnding.NotSettled) stopped).reason()).isEqualTo(PawnEnding.Reason.CANCELLED);
         Position pieces = Fen.position("4k3/8/8/8/8/8/8/R3K3 w - - 0 1");
         assertThat(PawnEnding.covers(pieces)).isFalse();
         assertThatThrownBy(() -> ENDINGS.solve(pieces, false, new Cancel()))

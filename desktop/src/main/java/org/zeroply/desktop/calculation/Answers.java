@@ -439,7 +439,7 @@ final class Answers {
                     choice.exact().outcome() == 0
                             ? result
                             : Texts.of(
-                                    solution.toMate() ? "ending.toMate" : "ending.toPromotion",
+                                    "ending.to." + solution.counted(),
                                     result,
                                     choice.exact().moves()),
                     keeps ? Emphasis.STRONG : Emphasis.WEAK,
