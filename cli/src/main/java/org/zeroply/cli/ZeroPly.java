@@ -234,7 +234,7 @@ public final class ZeroPly {
                     generator.writeObjectFieldStart(side == Side.WHITE ? "white" : "black");
                     generator.writeStringField("value", entry.of(side).value().text());
                     generator.writeArrayFieldStart("evidence");
-                    for (Square square : entry.of(side).evidence()) {
+                    for (Square square : entry.of(side).evidence().squares()) {
                         generator.writeString(square.toString());
                     }
                     generator.writeEndArray();

@@ -15,7 +15,8 @@ import org.zeroply.words.Words;
 public final class ExchangeReading {
     private ExchangeReading() {}
 
-    static List<Entry> read(Position position) {
+    static List<Entry> read(Survey survey) {
+        Position position = survey.position;
         return List.of(
                 entry(Factor.HANGING, position, Exchange::isHanging),
                 entry(Factor.LOOSE, position, (at, square) -> isPiece(at, square) && Exchange.isLoose(at, square)));

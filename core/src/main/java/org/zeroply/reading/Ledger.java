@@ -1,26 +1,69 @@
 package org.zeroply.reading;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
+import org.zeroply.notation.Language;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.SquareSet;
 
-/** The static reading of one position: every entry, in the order of the sections. Needs no search. */
+/** The reading of one position: every entry, in the order of the factors. */
 public record Ledger(List<Entry> entries) {
     public Ledger {
-        entries = List.copyOf(entries);
+        entries = entries.stream().sorted(Comparator.comparing(Entry::factor)).toList();
     }
 
-    /** Reads a position under a value scale. */
+    /** Reads a position under a value scale, by itself: what needs the game so far says nothing. */
     public static Ledger of(Position position, ValueScale scale) {
+        return of(position, List.of(), position, scale, Language.ENGLISH);
+    }
+
+    /**
+     * Reads the position after some moves of a game.
+     *
+     * @param language whose piece letters name the moves
+     */
+    public static Ledger of(Position start, List<Move> moves, ValueScale scale, Language language) {
+        Position position = start;
+        for (Move move : moves) {
+            position = position.play(move);
+        }
+        return of(start, moves, position, scale, language);
+    }
+
+    private static Ledger of(Position start, List<Move> moves, Position position, ValueScale scale, Language language) {
+        Survey survey = new Survey(position);
         List<Entry> entries = new ArrayList<>(MaterialReading.read(position, scale));
-        entries.addAll(ExchangeReading.read(position));
-        entries.addAll(PawnReading.read(position));
+        entries.addAll(ExchangeReading.read(survey));
+        List<Entry> pawns = PawnReading.read(survey);
+        entries.addAll(pawns);
+        entries.addAll(MinorPieceReading.read(survey));
+        Entry weak = pawns.getLast();
+        entries.addAll(ActivityReading.read(
+                survey,
+                weak.white().evidence().squares(),
+                weak.black().evidence().squares()));
+        entries.addAll(FileReading.read(survey));
+        entries.addAll(KingReading.read(survey));
+        entries.addAll(TempoReading.read(start, moves, language));
+        entries.addAll(LinesReading.read(survey));
+        entries.addAll(PawnEndingReading.read(survey));
         return new Ledger(entries);
+    }
+
+    /** This ledger and further entries, for factors that it does not have yet; in the order of the sections. */
+    public Ledger with(List<Entry> more) {
+        List<Entry> all = new ArrayList<>(entries);
+        all.addAll(more);
+        return new Ledger(all);
+    }
+
+    public boolean has(Factor factor) {
+        return entries.stream().anyMatch(entry -> entry.factor() == factor);
     }
 
     /**
@@ -42,10 +85,13 @@ public record Ledger(List<Entry> entries) {
                 .orElseThrow(() -> new IllegalArgumentException("the ledger has no entry " + factor));
     }
 
-    /** The entries of this ledger that differ from the one before, with what was there. */
+    /** The entries that both ledgers have and that differ, with what was there. */
     public List<Change> changesSince(Ledger before) {
         List<Change> changes = new ArrayList<>();
         for (Entry entry : entries) {
+            if (!before.has(entry.factor())) {
+                continue;
+            }
             Entry old = before.entry(entry.factor());
             if (!Objects.equals(old.white(), entry.white()) || !Objects.equals(old.black(), entry.black())) {
                 changes.add(new Change(old, entry));

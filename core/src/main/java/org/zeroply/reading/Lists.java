@@ -1,6 +1,8 @@
 package org.zeroply.reading;
 
 import java.util.List;
+import java.util.stream.Collectors;
+import org.zeroply.rules.Square;
 import org.zeroply.words.Words;
 
 /** Enumerations in a sentence. */
@@ -13,5 +15,10 @@ final class Lists {
             return parts.isEmpty() ? "" : parts.getFirst();
         }
         return Words.of("list.and", String.join(", ", parts.subList(0, parts.size() - 1)), parts.getLast());
+    }
+
+    /** "b1–d2–f1". */
+    static String route(List<Square> stops) {
+        return stops.stream().map(Square::toString).collect(Collectors.joining("–"));
     }
 }

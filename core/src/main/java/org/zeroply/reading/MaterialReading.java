@@ -1,7 +1,8 @@
 package org.zeroply.reading;
 
-import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.zeroply.reading.Entry.Account;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
@@ -12,8 +13,8 @@ import org.zeroply.words.Words;
 
 /** Material: totals under a scale, what is left when like is cancelled against like, and bishops facing bishops. */
 final class MaterialReading {
-    private static final List<PieceType> BIG_TO_SMALL =
-            List.of(PieceType.QUEEN, PieceType.ROOK, PieceType.BISHOP, PieceType.KNIGHT, PieceType.PAWN);
+    private static final List<PieceType> COUNTED =
+            List.of(PieceType.PAWN, PieceType.KNIGHT, PieceType.BISHOP, PieceType.ROOK, PieceType.QUEEN);
 
     private MaterialReading() {}
 
@@ -30,27 +31,27 @@ final class MaterialReading {
                         "total.ahead", Words.of("side." + (balance > 0 ? Side.WHITE : Side.BLACK)), size, scale.name());
         return new Entry(
                 Factor.TOTAL,
-                new Account(new Value.Hundredths(scale.total(position, Side.WHITE)), SquareSet.NONE),
-                new Account(new Value.Hundredths(scale.total(position, Side.BLACK)), SquareSet.NONE),
+                new Account(new Value.Hundredths(scale.total(position, Side.WHITE)), Evidence.NONE),
+                new Account(new Value.Hundredths(scale.total(position, Side.BLACK)), Evidence.NONE),
                 explanation);
     }
 
     private static Entry imbalance(Position position) {
         int[] surplus = new int[5];
-        for (PieceType type : BIG_TO_SMALL) {
+        for (PieceType type : COUNTED) {
             surplus[type.ordinal()] = position.count(Side.WHITE, type) - position.count(Side.BLACK, type);
         }
-        String white = surplus(surplus, 1);
-        String black = surplus(surplus, -1);
+        Value.Men white = surplus(surplus, 1);
+        Value.Men black = surplus(surplus, -1);
         return new Entry(
                 Factor.IMBALANCE,
-                new Account(new Value.Said(white), SquareSet.NONE),
-                new Account(new Value.Said(black), SquareSet.NONE),
+                new Account(white, Evidence.NONE),
+                new Account(black, Evidence.NONE),
                 inWords(surplus, white, black));
     }
 
-    private static String inWords(int[] surplus, String white, String black) {
-        if (white.isEmpty() && black.isEmpty()) {
+    private static String inWords(int[] surplus, Value.Men white, Value.Men black) {
+        if (white.isNothing() && black.isNothing()) {
             return Words.of("imbalance.none");
         }
         for (Side side : Side.values()) {
@@ -58,11 +59,11 @@ final class MaterialReading {
                 return Words.of("imbalance.exchange", Words.of("side." + side));
             }
         }
-        if (black.isEmpty() || white.isEmpty()) {
-            Side side = black.isEmpty() ? Side.WHITE : Side.BLACK;
-            return Words.of("imbalance.ahead", Words.of("side." + side), white + black);
+        if (black.isNothing() || white.isNothing()) {
+            Side side = black.isNothing() ? Side.WHITE : Side.BLACK;
+            return Words.of("imbalance.ahead", Words.of("side." + side), white.text() + black.text());
         }
-        return Words.of("imbalance.against", white, black);
+        return Words.of("imbalance.against", white.text(), black.text());
     }
 
     /** A rook for one bishop or knight, and nothing else. */
@@ -72,17 +73,15 @@ final class MaterialReading {
         return surplus[3] * sign == 1 && oneMinor && surplus[0] == 0 && surplus[4] == 0;
     }
 
-    private static String surplus(int[] surplus, int sign) {
-        List<String> parts = new ArrayList<>();
-        for (PieceType type : BIG_TO_SMALL) {
+    private static Value.Men surplus(int[] surplus, int sign) {
+        Map<PieceType, Integer> counts = new EnumMap<>(PieceType.class);
+        for (PieceType type : COUNTED) {
             int count = surplus[type.ordinal()] * sign;
-            if (count == 1) {
-                parts.add(Words.of("piece." + type));
-            } else if (count > 1) {
-                parts.add(Words.of("count.pieces", count, Words.of("pieces." + type)));
+            if (count > 0) {
+                counts.put(type, count);
             }
         }
-        return Lists.inWords(parts);
+        return new Value.Men(counts);
     }
 
     private static Entry bishops(Position position) {
@@ -102,16 +101,16 @@ final class MaterialReading {
     }
 
     private static Account account(SquareSet bishops) {
-        return new Account(new Value.Said(bishops.isEmpty() ? "" : bishopWords(bishops)), bishops);
+        return new Account(new Value.Is(state(bishops)), Evidence.of(bishops));
     }
 
-    private static String bishopWords(SquareSet bishops) {
-        if (isPair(bishops) && bishops.size() == 2) {
-            return Words.of("bishops.pair");
-        }
-        return bishops.size() == 1
-                ? Words.of(lightIn(bishops) > 0 ? "bishops.light" : "bishops.dark")
-                : Words.of("count.pieces", bishops.size(), Words.of("pieces.BISHOP"));
+    private static State state(SquareSet bishops) {
+        return switch (bishops.size()) {
+            case 0 -> State.NONE;
+            case 1 -> lightIn(bishops) > 0 ? State.LIGHT_BISHOP : State.DARK_BISHOP;
+            case 2 -> isPair(bishops) ? State.BOTH_BISHOPS : State.SEVERAL_BISHOPS;
+            default -> State.SEVERAL_BISHOPS;
+        };
     }
 
     private static long lightIn(SquareSet bishops) {

@@ -77,4 +77,10 @@ final class PawnMasks {
         }
         return pairs;
     }
+
+    /** The squares that pawns of a side attack. */
+    static long attacks(Side side, long pawns) {
+        long ahead = side == Side.WHITE ? pawns << 8 : pawns >>> 8;
+        return beside(ahead);
+    }
 }

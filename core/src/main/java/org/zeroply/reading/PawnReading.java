@@ -19,14 +19,16 @@ import org.zeroply.words.Words;
 final class PawnReading {
     private static final int REACH_OF_WEAK_SQUARE = 3;
 
+    private final Survey survey;
     private final Position position;
 
-    private PawnReading(Position position) {
-        this.position = position;
+    private PawnReading(Survey survey) {
+        this.survey = survey;
+        position = survey.position;
     }
 
-    static List<Entry> read(Position position) {
-        PawnReading reading = new PawnReading(position);
+    static List<Entry> read(Survey survey) {
+        PawnReading reading = new PawnReading(survey);
         List<Entry> entries = new ArrayList<>();
         entries.add(reading.islands());
         entries.add(reading.squares(Factor.ISOLATED, reading::isolated));
@@ -46,11 +48,7 @@ final class PawnReading {
     }
 
     private Entry squares(Factor factor, Function<Side, SquareSet> measure) {
-        return new Entry(
-                factor,
-                Account.of(measure.apply(Side.WHITE)),
-                Account.of(measure.apply(Side.BLACK)),
-                Words.of("explain." + factor));
+        return Telling.entry(factor, side -> new Telling(Account.of(measure.apply(side)), ""));
     }
 
     private SquareSet pawns(Side side) {
@@ -73,14 +71,6 @@ final class PawnReading {
 
     private static long neighbours(int file) {
         return PawnMasks.file(file - 1) | PawnMasks.file(file + 1);
-    }
-
-    /** All squares on ranks strictly ahead of a rank, as the side sees it. */
-    private static long ahead(Side side, int rank) {
-        if (side == Side.WHITE) {
-            return rank >= 7 ? 0 : -1L << 8 * (rank + 1);
-        }
-        return rank <= 0 ? 0 : -1L >>> 8 * (8 - rank);
     }
 
     /** Whether one rank is further on than another, as the side sees it. */
@@ -234,7 +224,7 @@ final class PawnReading {
 
     private Account levers(Side side) {
         long targets = 0;
-        for (Move move : movesOf(side)) {
+        for (Move move : survey.moves(side)) {
             Piece piece = position.pieceAt(move.from());
             if (piece == null || piece.type() != PieceType.PAWN || position.isCapture(move)) {
                 continue;
@@ -245,15 +235,7 @@ final class PawnReading {
                 targets |= move.to().bit();
             }
         }
-        return new Account(new Value.Squares(new SquareSet(targets)), new SquareSet(targets));
-    }
-
-    /** The legal moves of a side, its own if it is to move, else as if it were; none while the other side is in check. */
-    private List<Move> movesOf(Side side) {
-        if (position.sideToMove() == side) {
-            return position.legalMoves();
-        }
-        return position.isCheck() ? List.of() : position.play(Move.PASS).legalMoves();
+        return Account.of(new SquareSet(targets));
     }
 
     /** Squares on the own third to fifth rank that no own pawn can ever attack again without a capture. */
@@ -262,7 +244,7 @@ final class PawnReading {
         long weak = 0;
         for (int own = 3; own <= 5; own++) {
             int rank = side.rank(own);
-            long behind = ~ahead(side, rank) & ~(0xFFL << 8 * rank);
+            long behind = ~Survey.ahead(side, rank) & ~(0xFFL << 8 * rank);
             for (int file = 0; file < 8; file++) {
                 if ((pawns & neighbours(file) & behind) == 0) {
                     weak |= Square.of(file, rank).bit();
@@ -282,13 +264,10 @@ final class PawnReading {
         }
         long usable = 0;
         for (Square user : users) {
-            int[] moves = Reach.inPosition(position, user);
-            for (Square square : weak) {
-                if (moves[square.ordinal()] <= REACH_OF_WEAK_SQUARE) {
-                    usable |= square.bit();
-                }
-            }
+            usable |= Reach.inPosition(position, user)
+                    .within(REACH_OF_WEAK_SQUARE)
+                    .bits();
         }
-        return new SquareSet(usable);
+        return weak.and(new SquareSet(usable));
     }
 }

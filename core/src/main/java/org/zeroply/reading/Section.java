@@ -6,7 +6,15 @@ import org.zeroply.words.Words;
 public enum Section {
     MATERIAL,
     EXCHANGES,
-    PAWNS;
+    THREATS,
+    PAWNS,
+    MINOR_PIECES,
+    ACTIVITY,
+    FILES,
+    KING,
+    TEMPO,
+    LINES,
+    PAWN_ENDING;
 
     public String title() {
         return Words.of("section." + name());

@@ -24,13 +24,22 @@ public final class Exchange {
      * @return the net gain in pawns, 0 if nothing is gained or nothing can be taken
      */
     public static int result(Position position, Square target, Side first) {
+        return result(position, target, first, SquareSet.NONE);
+    }
+
+    /**
+     * What the side gains by taking on a square first if some men, of either side, were not on the board.
+     *
+     * @return the net gain in pawns, 0 if nothing is gained or nothing can be taken
+     */
+    public static int result(Position position, Square target, Side first, SquareSet lifted) {
         Board board = position.board();
         int square = target.ordinal();
         int code = board.men[square];
         if (code == 0 || (code <= 6) == (first == Side.WHITE) || (code - 1) % 6 == 5) {
             return 0;
         }
-        return gain(board, square, first.ordinal(), VALUE[(code - 1) % 6], board.occupied());
+        return gain(board, square, first.ordinal(), VALUE[(code - 1) % 6], board.occupied() & ~lifted.bits());
     }
 
     /**

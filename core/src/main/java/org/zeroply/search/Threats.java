@@ -30,6 +30,16 @@ public final class Threats {
     private static final int A_PAWN = 100;
 
     private final Calculator calculator = new Calculator(4, 1);
+    private final long mateNodes;
+
+    public Threats() {
+        this(MATE_NODES);
+    }
+
+    /** Threats that look for mates within fewer or more positions than usual. */
+    public Threats(long mateNodes) {
+        this.mateNodes = mateNodes;
+    }
 
     /** All threats against the side to move, the gravest first; several ways to win the same man are one threat. */
     public List<Threat> against(Position position, Cancel cancel) {
@@ -39,7 +49,11 @@ public final class Threats {
             return List.of(new Threat(
                     Threat.Kind.CHECK, List.of(), SquareSet.of(king), position.attackers(king, us.opposite()), 0, 0));
         }
-        Position free = position.play(Move.PASS);
+        return by(position.play(Move.PASS), cancel);
+    }
+
+    /** What the side to move can do at once, in the order and by the measures of threats. */
+    public List<Threat> by(Position free, Cancel cancel) {
         if (!free.hasLegalMove()) {
             return List.of();
         }
@@ -59,7 +73,7 @@ public final class Threats {
     }
 
     private void mate(Position free, Cancel cancel, List<Threat> threats) {
-        Calculation found = ask(free, MATE_NODES, cancel);
+        Calculation found = ask(free, mateNodes, cancel);
         if (found.lines().isEmpty()) {
             return;
         }

@@ -82,10 +82,11 @@ class LedgerTest {
             for (Entry entry : ledger.entries()) {
                 Entry other = mirrored.entry(entry.factor());
                 for (Side side : Side.values()) {
-                    SquareSet flipped = flip(other.of(side.opposite()).evidence());
+                    SquareSet flipped =
+                            flip(other.of(side.opposite()).evidence().squares());
                     assertThat(flipped)
                             .as("seed 31, %s of %s", entry.factor(), Fen.write(position))
-                            .isEqualTo(entry.of(side).evidence());
+                            .isEqualTo(entry.of(side).evidence().squares());
                     boolean namesColours = entry.factor() == Factor.BISHOPS;
                     if (!namesColours && !(entry.of(side).value() instanceof Value.Squares)) {
                         assertThat(other.of(side.opposite()).value())

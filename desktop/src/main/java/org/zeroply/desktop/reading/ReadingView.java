@@ -239,8 +239,8 @@ public final class ReadingView extends StackPane {
         switch (row) {
             case LedgerRow.Measured measured -> {
                 Entry entry = measured.entry();
-                tag(entry.white().evidence(), Side.WHITE, marks);
-                tag(entry.black().evidence(), Side.BLACK, marks);
+                tag(entry.white().evidence().squares(), Side.WHITE, marks);
+                tag(entry.black().evidence().squares(), Side.BLACK, marks);
             }
             case LedgerRow.Remark remark -> {
                 tag(remark.whiteEvidence(), Side.WHITE, marks);
