@@ -23,7 +23,7 @@ import org.zeroply.words.Words;
 
 /** What each man must go on doing: found by lifting it off the board and letting the opponent move. */
 final class DutyReading {
-    private static final long MATE_NODES = 1_500;
+    private static final long MATE_NODES = 1_000;
     private static final int BREAK_IN = 200;
 
     private final Survey survey;

@@ -21,8 +21,8 @@ import org.zeroply.words.Words;
 
 /** Quiet moves by which the side not to move would better its position if it were left in peace, and what stops them. */
 final class IntentionReading {
-    private static final long QUIET_NODES = 20_000;
-    private static final long WAITING_NODES = 6_000;
+    private static final long QUIET_NODES = 12_000;
+    private static final long WAITING_NODES = 4_000;
     private static final long ANSWER_NODES = 250;
     private static final int SEARCHED = 4;
     private static final int TOLD = 3;

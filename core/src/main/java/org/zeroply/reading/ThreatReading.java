@@ -19,7 +19,7 @@ import org.zeroply.work.Cancel;
 
 /** What the side not to move threatens, and what the side to move can do at once. */
 final class ThreatReading {
-    private static final long OWN_MATE_NODES = 8_000;
+    private static final long OWN_MATE_NODES = 4_000;
 
     private final Survey survey;
     private final Language language;

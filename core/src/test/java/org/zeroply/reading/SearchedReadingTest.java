@@ -37,8 +37,8 @@ class SearchedReadingTest {
                 "4k3/8/5n2/3p4/8/2N5/8/4K3 w - - 0 1 | DUTIES | – | f6",
                 "4k3/8/4pn2/3p4/8/2N5/8/4K3 w - - 0 1 | DUTIES | – | –",
                 // Two duties that one piece cannot both do, and two that it can.
-                "6k1/8/8/2n1q1b1/8/8/8/2R3RK w - - 0 1 | OVERLOADED | – | e5",
-                "6k1/8/8/2p1q1b1/8/8/8/2R3RK w - - 0 1 | OVERLOADED | – | –",
+                "8/7k/8/2n1q3/8/8/4b1R1/2R4K w - - 0 1 | OVERLOADED | – | e5",
+                "8/7k/8/2p1q3/8/8/4b1R1/2R4K w - - 0 1 | OVERLOADED | – | –",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | OVERLOADED | – | –",
                 // Every move of the knight gives the pawn up; one that keeps a guard does not freeze it.
                 "4k3/8/5n2/3p4/8/2N5/8/4K3 w - - 0 1 | FROZEN | – | f6",
