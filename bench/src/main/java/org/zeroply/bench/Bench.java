@@ -25,12 +25,17 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
 import org.zeroply.bench.calc.CalcBench;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.reading.Ledger;
+import org.zeroply.reading.SearchedReading;
+import org.zeroply.reading.TradeTable;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.sample.SampleClub;
+import org.zeroply.work.Cancel;
 
 /** The figures that issues ask for, on one thread. {@code ./zeroply bench [name]} prints them as a table. */
 @State(Scope.Benchmark)
@@ -40,6 +45,9 @@ public class Bench {
     private static final int PATHS_AT_DEPTH_6 = 119_060_324;
     private static final int GAMES = 3_000;
     private static final int POSITIONS = 1_000;
+    private static final int STEP = 40;
+
+    private final SearchedReading searched = new SearchedReading();
 
     private byte[] file = new byte[0];
     private List<Position> positions = List.of();
@@ -97,6 +105,28 @@ public class Bench {
         return entries;
     }
 
+    /** Every fortieth position, so that all phases of the sample games are among them. */
+    @Benchmark
+    public long tradeTables() {
+        long trades = 0;
+        for (int i = 0; i < POSITIONS; i += STEP) {
+            trades += TradeTable.of(positions.get(i), Side.WHITE, new Cancel())
+                    .trades()
+                    .size();
+        }
+        return trades;
+    }
+
+    @Benchmark
+    public long readBySearch() {
+        long entries = 0;
+        for (int i = 0; i < POSITIONS; i += STEP) {
+            entries += searched.read(positions.get(i), Language.ENGLISH, new Cancel())
+                    .size();
+        }
+        return entries;
+    }
+
     public static void main(String[] arguments) throws RunnerException, IOException, InterruptedException {
         if (arguments.length > 0 && arguments[0].equals("size")) {
             AtSize.run(arguments);
@@ -135,6 +165,10 @@ public class Bench {
             case "readPgn" ->
                 String.format(Locale.ROOT, "%.0f games a second, every move checked", GAMES / millis * 1e3);
             case "readLedgers" -> String.format(Locale.ROOT, "%.3f ms a ledger", millis / POSITIONS);
+            case "tradeTables" ->
+                String.format(Locale.ROOT, "%.2f ms a table with its transfers", millis * STEP / POSITIONS);
+            case "readBySearch" ->
+                String.format(Locale.ROOT, "%.0f ms for the searched entries", millis * STEP / POSITIONS);
             default -> "";
         };
     }

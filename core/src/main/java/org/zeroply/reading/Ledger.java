@@ -6,10 +6,7 @@ import java.util.List;
 import java.util.Objects;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
-import org.zeroply.rules.Side;
-import org.zeroply.rules.SquareSet;
 
 /** The reading of one position: every entry, in the order of the factors. */
 public record Ledger(List<Entry> entries) {
@@ -64,18 +61,6 @@ public record Ledger(List<Entry> entries) {
 
     public boolean has(Factor factor) {
         return entries.stream().anyMatch(entry -> entry.factor() == factor);
-    }
-
-    /**
-     * The squares of the side that has just moved a pawn which no pawn of it can attack any more, whether or not anybody
-     * can use them yet; none after any other move.
-     */
-    public static SquareSet weakenedBy(Position before, Move move) {
-        Side side = before.sideToMove();
-        if (move.isPass() || !before.men(side, PieceType.PAWN).contains(move.from())) {
-            return SquareSet.NONE;
-        }
-        return PawnReading.weakSquares(before.play(move), side).without(PawnReading.weakSquares(before, side));
     }
 
     public Entry entry(Factor factor) {

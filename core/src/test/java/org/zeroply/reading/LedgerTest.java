@@ -189,21 +189,40 @@ class LedgerTest {
     @Test
     void aPawnMoveNamesTheSquaresItGaveUpForGood() {
         Move push = Objects.requireNonNull(San.read(Position.START, "d4"));
-        assertThat(Ledger.weakenedBy(Position.START, push)).isEmpty();
+        assertThat(Weakening.of(Position.START, push).squares()).isEmpty();
         Position lone = Fen.position("4k3/8/8/8/8/8/3PP3/4K3 w - - 0 1");
-        assertThat(Ledger.weakenedBy(lone, Objects.requireNonNull(San.read(lone, "d4"))))
+        assertThat(Weakening.of(lone, Objects.requireNonNull(San.read(lone, "d4")))
+                        .squares())
                 .containsExactly(Square.C3, Square.E3, Square.C4, Square.E4);
-        assertThat(Ledger.weakenedBy(lone, Objects.requireNonNull(San.read(lone, "Kd1"))))
+        assertThat(Weakening.of(lone, Objects.requireNonNull(San.read(lone, "Kd1")))
+                        .squares())
                 .isEmpty();
+        Position visited = Fen.position("4k3/8/8/8/3n4/8/3PP3/4K3 w - - 0 1");
+        Move step = Objects.requireNonNull(San.read(visited, "e3"));
+        assertThat(Weakening.of(visited, step).inWords()).startsWith("f3 is reached by knight d4 in 1 move");
     }
 
     @Test
     void theWaysToRecaptureLieSideBySide() {
         Position position = Fen.position("4k3/3q1ppp/2p1p3/3P4/8/8/5PPP/3RK3 b - - 0 1");
-        assertThat(Recaptures.on(position, Square.D5, ValueScale.SCHOOLROOM))
-                .extracting(way -> San.write(position, way.move()) + " "
+        List<Move> moves = Comparison.recaptures(position, Square.D5);
+        Comparison comparison =
+                Comparison.of(position, moves.stream().map(List::of).toList(), false, ValueScale.SCHOOLROOM);
+        assertThat(comparison.ways())
+                .extracting(way -> San.write(position, way.first()) + " "
                         + way.ledger().entry(Factor.ISLANDS).black().value().text())
                 .containsExactlyInAnyOrder("cxd5 1", "exd5 2", "Qxd5 2");
+        assertThat(comparison.factors())
+                .contains(Factor.ISLANDS, Factor.MOBILITY)
+                .doesNotContain(Factor.TOTAL);
+        assertThat(comparison.ways())
+                .allSatisfy(way -> assertThat(way.balance().end()).isEqualTo(100));
+        // At the ends of the lines the material may differ too.
+        Move takes = Objects.requireNonNull(San.read(position, "Qxd5"));
+        Move rook = new Move(Square.D1, Square.D5);
+        Comparison atEnd = Comparison.of(
+                position, List.of(List.of(moves.getFirst()), List.of(takes, rook)), true, ValueScale.SCHOOLROOM);
+        assertThat(atEnd.factors()).contains(Factor.TOTAL, Factor.IMBALANCE);
     }
 
     @Test

@@ -190,7 +190,7 @@ final class BoardSkin extends SkinBase<BoardView> {
             String side = mark.side() == org.zeroply.rules.Side.WHITE ? "mark-white" : "mark-black";
             Group hatch = new Group();
             double step = cell / 7;
-            for (double at = -cell + step; at < cell; at += step) {
+            for (double at = -cell + step; mark.hatched() && at < cell; at += step) {
                 double fromX = Math.max(0, at);
                 double toX = Math.min(cell, at + cell);
                 Line line = new Line(x + fromX, y + cell - (fromX - at), x + toX, y + cell - (toX - at));

@@ -25,4 +25,7 @@ public sealed interface Trace {
             }
         }
     }
+
+    /** Two men or squares that hang together, such as a guard and what it guards, or a pin: a thin double line. */
+    record Tie(Square from, Square to, Side side) implements Trace {}
 }

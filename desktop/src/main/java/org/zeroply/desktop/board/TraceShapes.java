@@ -23,6 +23,7 @@ final class TraceShapes {
         group.getStyleClass().add(trace.side() == Side.WHITE ? "mark-white" : "mark-black");
         switch (trace) {
             case Trace.Threat threat -> threat(group, middle(threat.from()), middle(threat.to()));
+            case Trace.Tie tie -> tie(group, middle(tie.from()), middle(tie.to()));
             case Trace.Plan plan -> {
                 for (int i = 1; i < plan.squares().size(); i++) {
                     plan(
@@ -49,6 +50,18 @@ final class TraceShapes {
         Point2D left = end.add(across);
         Point2D right = end.subtract(across);
         stroke(group, new Line(left.getX(), left.getY(), right.getX(), right.getY()), "trace-bar");
+    }
+
+    private void tie(Group group, Point2D from, Point2D to) {
+        Point2D way = to.subtract(from).normalize();
+        Point2D aside = new Point2D(-way.getY(), way.getX()).multiply(Math.max(2.5, cell * 0.05));
+        Point2D begin = from.add(way.multiply(cell * 0.3));
+        Point2D end = to.subtract(way.multiply(cell * 0.3));
+        for (Point2D shift : new Point2D[] {aside, aside.multiply(-1)}) {
+            Point2D a = begin.add(shift);
+            Point2D b = end.add(shift);
+            stroke(group, new Line(a.getX(), a.getY(), b.getX(), b.getY()), "trace-tie");
+        }
     }
 
     private void plan(Group group, Point2D from, Point2D to, int number) {

@@ -5,8 +5,6 @@ import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -22,20 +20,18 @@ import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardView;
-import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.ledger.LedgerPane;
+import org.zeroply.desktop.ledger.Shown;
 import org.zeroply.desktop.strip.StripView;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
-import org.zeroply.rules.SquareSet;
 import org.zeroply.search.Threat;
 
 /** The place Reading: passive; everything it shows comes from the model and everything the user does goes there. */
@@ -43,10 +39,10 @@ public final class ReadingView extends StackPane {
     private final ReadingModel model;
     private final BoardView board = new BoardView();
     private final LinePad linePad;
-    private final LedgerView ledger = new LedgerView();
+    private final LedgerModel ledger;
+    private final LedgerPane ledgerPane;
     private final NotesPane notes;
     private final StripView strip = new StripView();
-    private final MenuButton scaleMenu = new MenuButton();
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final CalculationPane calculationPane;
@@ -67,8 +63,14 @@ public final class ReadingView extends StackPane {
      */
     public record Actions(Runnable newGame, Runnable games, Runnable ownScale, Runnable gamesHere) {}
 
-    public ReadingView(ReadingModel model, CalculationModel calculation, QuestionModel questions, Actions actions) {
+    public ReadingView(
+            ReadingModel model,
+            LedgerModel ledger,
+            CalculationModel calculation,
+            QuestionModel questions,
+            Actions actions) {
         this.model = model;
+        this.ledger = ledger;
         this.calculation = calculation;
         this.questions = questions;
         calculationPane = new CalculationPane(calculation, questions, model);
@@ -79,9 +81,7 @@ public final class ReadingView extends StackPane {
         VBox boardSide = new VBox(board, linePad);
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
-        VBox ledgerSide = new VBox(ledgerHeader(actions.ownScale()), ledger);
-        ledgerSide.getStyleClass().add("ledger-side");
-        VBox.setVgrow(ledger, Priority.ALWAYS);
+        ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
         VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         HBox written = new HBox(18, calculationPane, noteSide);
@@ -98,12 +98,12 @@ public final class ReadingView extends StackPane {
         StackPane rightSide = new StackPane(uncovered, curtain);
         // In a low window with large text these give way before the frame is cut.
         for (Region side :
-                List.of(boardSide, ledgerSide, rightSide, uncovered, written, calculationPane, noteSide, curtain)) {
+                List.of(boardSide, ledgerPane, rightSide, uncovered, written, calculationPane, noteSide, curtain)) {
             side.setMinHeight(0);
         }
-        HBox upper = new HBox(boardSide, ledgerSide, rightSide);
+        HBox upper = new HBox(boardSide, ledgerPane, rightSide);
         upper.getStyleClass().add("reading-upper");
-        HBox.setHgrow(ledgerSide, Priority.ALWAYS);
+        HBox.setHgrow(ledgerPane, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
@@ -146,33 +146,6 @@ public final class ReadingView extends StackPane {
         addEventHandler(KeyEvent.KEY_TYPED, this::typed);
     }
 
-    private HBox ledgerHeader(Runnable onCustomScale) {
-        Label white = new Label(Texts.of("side.WHITE"));
-        white.getStyleClass().add("ledger-head-white");
-        white.setMinWidth(Region.USE_PREF_SIZE);
-        Label black = new Label(Texts.of("side.BLACK"));
-        black.getStyleClass().add("ledger-head-black");
-        black.setMinWidth(Region.USE_PREF_SIZE);
-        scaleMenu.getStyleClass().add("quiet-menu");
-        scaleMenu.setId("scale");
-        for (ValueScale offered : List.of(ValueScale.SCHOOLROOM, ValueScale.TWO_BISHOP)) {
-            MenuItem item = new MenuItem(offered.name());
-            item.setOnAction(event -> model.scaleProperty().set(offered));
-            scaleMenu.getItems().add(item);
-        }
-        MenuItem custom = new MenuItem(Texts.of("scale.own"));
-        custom.setOnAction(event -> onCustomScale.run());
-        scaleMenu.getItems().add(custom);
-        model.scaleProperty().subscribe(scale -> scaleMenu.setText(Texts.of("ledger.scale", scale.name())));
-        Region left = new Region();
-        Region right = new Region();
-        HBox.setHgrow(left, Priority.ALWAYS);
-        HBox.setHgrow(right, Priority.ALWAYS);
-        HBox header = new HBox(white, left, scaleMenu, right, black);
-        header.getStyleClass().add("ledger-header");
-        return header;
-    }
-
     private static VBox nothing(Runnable onNewGame, Runnable onGames) {
         Label title = new Label(Texts.of("reading.empty.title"));
         title.getStyleClass().add("empty-title");
@@ -204,60 +177,47 @@ public final class ReadingView extends StackPane {
     }
 
     private void bind() {
-        calculation.studyProperty().subscribe(() -> showTraces());
-        calculation.threatsShownProperty().subscribe(() -> showTraces());
-        calculationPane.chosenProperty().subscribe(() -> showTraces());
-        calculationPane.chosenRowProperty().subscribe(() -> showTraces());
-        questions.answerProperty().subscribe(() -> showTraces());
-        questions.questionProperty().subscribe(() -> showTraces());
-        model.nodeProperty().subscribe(() -> showTraces());
+        calculation.studyProperty().subscribe(() -> draw());
+        calculation.openProperty().subscribe(() -> draw());
+        calculation.threatsShownProperty().subscribe(() -> draw());
+        calculationPane.chosenProperty().subscribe(() -> draw());
+        calculationPane.chosenRowProperty().subscribe(() -> draw());
+        questions.answerProperty().subscribe(() -> draw());
+        questions.questionProperty().subscribe(() -> draw());
+        model.nodeProperty().subscribe(() -> draw());
+        ledgerPane.shownProperty().subscribe(() -> draw());
         board.positionProperty().bind(model.positionProperty());
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());
         board.setOnMove(model::play);
+        board.pickedProperty().subscribe(ledgerPane::pick);
+        // A goal for a piece is picked on the board as a move would be.
+        board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));
         strip.dataProperty().bind(model.stripProperty());
         strip.setOnGo(model::go);
-        model.stripProperty().subscribe(() -> showLedger());
-        board.pickedProperty().subscribe(() -> showLedger());
-        ledger.getSelectionModel().selectedItemProperty().subscribe(() -> showEvidence());
     }
 
-    private void showLedger() {
-        if (model.openProperty().get()) {
-            ledger.show(new LedgerRows(
-                            model.shown(),
-                            model.nodeProperty().get(),
-                            model.languageProperty().get(),
-                            model.scaleProperty().get())
-                    .build(board.pickedProperty().get()));
-        }
-    }
-
-    private void showEvidence() {
-        LedgerRow row = ledger.getSelectionModel().getSelectedItem();
-        List<Mark> marks = new ArrayList<>();
-        switch (row) {
-            case LedgerRow.Measured measured -> {
-                Entry entry = measured.entry();
-                tag(entry.white().evidence().squares(), Side.WHITE, marks);
-                tag(entry.black().evidence().squares(), Side.BLACK, marks);
-            }
-            case LedgerRow.Remark remark -> {
-                tag(remark.whiteEvidence(), Side.WHITE, marks);
-                tag(remark.blackEvidence(), Side.BLACK, marks);
-            }
-            case LedgerRow.Heading heading -> marks.clear();
-            case null -> marks.clear();
-        }
-        board.marks().setAll(marks);
-    }
-
-    /** A chosen candidate shows its plan; otherwise what threatens is shown, if the coach wants to see it. */
-    private void showTraces() {
-        if (questions.questionProperty().get() != null) {
-            showAnswer();
+    /**
+     * What lies over the board: the answer to a question asked here, else what the ledger shows, else the plan of the
+     * chosen candidate or what threatens.
+     */
+    private void draw() {
+        Answer answer = questions.answerProperty().get();
+        boolean asked = questions.questionProperty().get() != null
+                && calculation.openProperty().get();
+        Shown shown = ledgerPane.shownProperty().get();
+        if (asked && answer != null && questions.isAboutHere()) {
+            Answer.Row row = calculationPane.chosenRowProperty().get();
+            board.traces().setAll(row == null || row.traces().isEmpty() ? answer.traces() : row.traces());
+            board.marks().setAll(answer.marks());
             return;
         }
+        board.marks().setAll(shown.marks());
+        boolean byLedger = !shown.marks().isEmpty() || !shown.traces().isEmpty();
+        board.traces().setAll(byLedger || asked ? shown.traces() : calculated());
+    }
+
+    private List<Trace> calculated() {
         List<Trace> traces = new ArrayList<>();
         Study study = calculation.studyProperty().get();
         Candidate chosen = calculationPane.chosenProperty().get();
@@ -271,23 +231,7 @@ public final class ReadingView extends StackPane {
         } else if (study != null && calculation.threatsShownProperty().get()) {
             traces.addAll(threats(study));
         }
-        board.traces().setAll(traces);
-    }
-
-    /** What an answer has to show on the board, as long as its position stands there. */
-    private void showAnswer() {
-        Answer answer = questions.answerProperty().get();
-        boolean here = answer != null
-                && questions.isAboutHere()
-                && calculation.openProperty().get();
-        Answer.Row row = calculationPane.chosenRowProperty().get();
-        if (answer == null || !here) {
-            board.traces().clear();
-            board.marks().clear();
-            return;
-        }
-        board.traces().setAll(row == null || row.traces().isEmpty() ? answer.traces() : row.traces());
-        board.marks().setAll(answer.marks());
+        return traces;
     }
 
     private static Trace plan(Move move, int number, Side side) {
@@ -311,13 +255,6 @@ public final class ReadingView extends StackPane {
             }
         }
         return traces.stream().distinct().toList();
-    }
-
-    private static void tag(SquareSet squares, Side side, List<Mark> marks) {
-        for (Square square : squares) {
-            String letter = marks.size() < 26 ? String.valueOf((char) ('a' + marks.size())) : "";
-            marks.add(new Mark(square, side, letter));
-        }
     }
 
     // ---- keys
@@ -399,6 +336,16 @@ public final class ReadingView extends StackPane {
             calculation.openProperty().set(false);
         }
         notes.note().requestFocus();
+    }
+
+    /** Brings a view of the ledger to the front, and the keyboard to it. */
+    public void showLedger(LedgerModel.View view) {
+        ledgerPane.show(view);
+    }
+
+    /** Takes the chosen entry of the ledger into the note of the move. */
+    public void takeIntoNote() {
+        ledgerPane.takeIntoNote();
     }
 
     public void focusLinePad() {

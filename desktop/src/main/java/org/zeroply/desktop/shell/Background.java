@@ -22,6 +22,7 @@ public final class Background implements AutoCloseable {
     private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> daemon(task, "writer"));
     private final ExecutorService readers = Executors.newFixedThreadPool(2, task -> daemon(task, "reader"));
     private final ExecutorService workers = Executors.newFixedThreadPool(2, task -> daemon(task, "worker"));
+    private final ExecutorService looking = Executors.newSingleThreadExecutor(task -> daemon(task, "looking"));
     private final ExecutorService calculating = Executors.newSingleThreadExecutor(task -> daemon(task, "calculating"));
     private final ObservableList<Running> running = FXCollections.observableArrayList();
     private Consumer<Throwable> onFailure = failure -> {};
@@ -162,6 +163,11 @@ public final class Background implements AutoCloseable {
         execute(readers, () -> perform(task, done));
     }
 
+    /** Works out something of some tenths of a second about what is shown, one after the other and beside all else. */
+    public <T> void look(Task<T> task, Consumer<T> done) {
+        execute(looking, () -> perform(task, done));
+    }
+
     /** What is asked for after the end, by an answer that came late, is dropped. */
     private static void execute(ExecutorService service, Runnable work) {
         if (!service.isShutdown()) {
@@ -186,8 +192,9 @@ public final class Background implements AutoCloseable {
         writer.shutdown();
         readers.shutdown();
         workers.shutdown();
+        looking.shutdown();
         try {
-            for (ExecutorService each : List.of(calculating, writer, readers, workers)) {
+            for (ExecutorService each : List.of(calculating, writer, readers, workers, looking)) {
                 if (!each.awaitTermination(20, TimeUnit.SECONDS)) {
                     onFailure.accept(new IllegalStateException("background work did not end in time"));
                 }

@@ -2,22 +2,26 @@ package org.zeroply.desktop.shell;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.ledger.SectionChoice;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.notation.Language;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.store.Workbook;
 
-/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain. */
+/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections. */
 final class BookSettings {
     private final Workbook workbook;
     private final Background background;
     private final ReadingModel reading;
+    private final LedgerModel ledger;
     private String keptStudent = "";
 
-    BookSettings(Workbook workbook, Background background, ReadingModel reading) {
+    BookSettings(Workbook workbook, Background background, ReadingModel reading, LedgerModel ledger) {
         this.workbook = workbook;
         this.background = background;
         this.reading = reading;
+        this.ledger = ledger;
     }
 
     /** Takes the settings over and keeps each change from then on. */
@@ -30,6 +34,8 @@ final class BookSettings {
         reading.languageProperty().set(language);
         workbook.setting("scale").ifPresent(this::readScale);
         workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
+        workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
+        ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
         reading.curtainProperty().subscribe(() -> {
             String now = reading.studentProperty().get();
             if (!now.equals(keptStudent)) {

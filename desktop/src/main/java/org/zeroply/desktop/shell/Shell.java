@@ -53,6 +53,7 @@ import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.guide.GuideView;
+import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
@@ -88,6 +89,7 @@ public final class Shell extends StackPane {
     private final GamesModel games;
     private final ReadingModel reading;
     private final CalculatorService calculator;
+    private final LedgerModel ledger;
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final GamesView gamesView;
@@ -137,8 +139,10 @@ public final class Shell extends StackPane {
                         this::newGame,
                         forms::askPattern,
                         () -> reading().languageProperty().get()));
+        ledger = new LedgerModel(reading, background);
         readingView = new ReadingView(
                 reading,
+                ledger,
                 calculation,
                 questions,
                 new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
@@ -152,7 +156,7 @@ public final class Shell extends StackPane {
         getChildren().addAll(frame, overlay);
         defineCommands();
         listen(sheets);
-        new BookSettings(workbook, background, reading).begin();
+        new BookSettings(workbook, background, reading, ledger).begin();
         applyLook();
         go(Place.GAMES);
         games.refresh();
@@ -727,6 +731,11 @@ public final class Shell extends StackPane {
                 () -> reading.delete(reading.nodeProperty().get()));
         add("command.note", "Alt+N", Place.READING, readingView::focusNote);
         addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
+        addUnderCurtain("command.ledger", "Alt+E", () -> readingView.showLedger(LedgerModel.View.ENTRIES));
+        add("command.compare", "Alt+S", Place.READING, () -> readingView.showLedger(LedgerModel.View.COMPARE));
+        add("command.trades", "Alt+W", Place.READING, () -> readingView.showLedger(LedgerModel.View.TRADES));
+        addUnderCurtain("command.reach", "Alt+R", () -> readingView.showLedger(LedgerModel.View.REACH));
+        add("command.talkingPoint", "Alt+J", Place.READING, readingView::takeIntoNote);
         add("command.details", "Alt+D", Place.READING, forms::askDetails);
         add("command.calculation", "Alt+K", Place.READING, readingView::toggleCalculation);
         add("command.calculationStop", "Alt+X", Place.READING, () -> {
@@ -817,6 +826,10 @@ public final class Shell extends StackPane {
 
     public QuestionModel questions() {
         return questions;
+    }
+
+    public LedgerModel ledger() {
+        return ledger;
     }
 
     public CalculationModel calculation() {

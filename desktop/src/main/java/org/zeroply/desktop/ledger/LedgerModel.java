@@ -1,0 +1,218 @@
+package org.zeroply.desktop.ledger;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Consumer;
+import javafx.animation.PauseTransition;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.util.Duration;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.Language;
+import org.zeroply.reading.Entry;
+import org.zeroply.reading.Ledger;
+import org.zeroply.reading.SearchedReading;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Square;
+import org.zeroply.work.Cancel;
+
+/**
+ * What the ledger shows of the position one is at: the rows, in the coach's sections, for the whole board or for a picked
+ * square. What needs a search comes a moment after one has stopped walking, and is kept; behind the curtain nothing is
+ * searched. Lives on the interface thread; needs no window.
+ */
+public final class LedgerModel {
+    private static final Duration RESTED = Duration.millis(350);
+    private static final int MOST_KEPT = 400;
+
+    /** What the ledger's column shows. */
+    public enum View {
+        ENTRIES,
+        COMPARE,
+        TRADES,
+        REACH
+    }
+
+    private final ReadingModel reading;
+    private final Background background;
+    private final SearchedReading searching = new SearchedReading();
+    private final PauseTransition rest = new PauseTransition(RESTED);
+    private final Map<Known, List<Entry>> searched = new LinkedHashMap<>(64, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Known, List<org.zeroply.reading.Entry>> eldest) {
+            return size() > MOST_KEPT;
+        }
+    };
+
+    private final ObjectProperty<View> view = new SimpleObjectProperty<>(this, "view", View.ENTRIES);
+    private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
+    private final ObjectProperty<SectionChoice> sections =
+            new SimpleObjectProperty<>(this, "sections", SectionChoice.USUAL);
+    private final ReadOnlyObjectWrapper<List<LedgerRow>> rows = new ReadOnlyObjectWrapper<>(this, "rows", List.of());
+    private Cancel asking = new Cancel();
+
+    /** What a searched reading depends on. */
+    private record Known(Position position, Language language) {}
+
+    public LedgerModel(ReadingModel reading, Background background) {
+        this.reading = reading;
+        this.background = background;
+        rest.setOnFinished(event -> search());
+        reading.stripProperty().subscribe(() -> moved());
+        picked.subscribe(() -> refresh());
+        sections.subscribe(() -> refresh());
+    }
+
+    // ---- what a view binds to
+
+    public ObjectProperty<View> viewProperty() {
+        return view;
+    }
+
+    /** The square or man that the ledger is about; null for the whole board. */
+    public ObjectProperty<@Nullable Square> pickedProperty() {
+        return picked;
+    }
+
+    public ObjectProperty<SectionChoice> sectionsProperty() {
+        return sections;
+    }
+
+    public ReadOnlyObjectProperty<List<LedgerRow>> rowsProperty() {
+        return rows.getReadOnlyProperty();
+    }
+
+    public ReadingModel reading() {
+        return reading;
+    }
+
+    // ---- reading
+
+    private void moved() {
+        asking.cancel();
+        refresh();
+        if (reading.openProperty().get() && !reading.isCurtainDown()) {
+            rest.playFromStart();
+        } else {
+            rest.stop();
+        }
+    }
+
+    private void refresh() {
+        if (!reading.openProperty().get()) {
+            rows.set(List.of());
+            return;
+        }
+        int node = reading.nodeProperty().get();
+        int parent = reading.shown().node(node).parent();
+        rows.set(new LedgerRows(
+                        reading.shown(),
+                        node,
+                        reading.languageProperty().get(),
+                        reading.scaleProperty().get(),
+                        ledger(node),
+                        parent < 0 ? null : ledger(parent))
+                .build(picked.get(), sections.get()));
+    }
+
+    /** The ledger at a node, with what has been searched of it. */
+    Ledger ledger(int node) {
+        GameTree tree = reading.shown();
+        List<Move> moves = new ArrayList<>();
+        for (int id : tree.pathTo(node)) {
+            GameNode each = tree.node(id);
+            if (each.move() != null) {
+                moves.add(each.played());
+            }
+        }
+        Ledger plain = Ledger.of(
+                tree.positionAt(GameTree.ROOT),
+                moves,
+                reading.scaleProperty().get(),
+                reading.languageProperty().get());
+        List<Entry> more = reading.isCurtainDown() ? null : searched.get(known(tree.positionAt(node)));
+        return more == null ? plain : plain.with(more);
+    }
+
+    private Known known(Position position) {
+        return new Known(position, reading.languageProperty().get());
+    }
+
+    /** Searches the position one is at, then the one before it, so that changes are known too. */
+    private void search() {
+        int node = reading.nodeProperty().get();
+        if (!reading.openProperty().get() || reading.isCurtainDown()) {
+            return;
+        }
+        search(reading.positionProperty().get(), () -> {
+            int parent = reading.shown().has(node) ? reading.shown().node(node).parent() : GameTree.ROOT - 1;
+            if (parent >= 0 && node == reading.nodeProperty().get()) {
+                search(reading.shown().positionAt(parent), () -> {});
+            }
+        });
+    }
+
+    private void search(Position position, Runnable then) {
+        Known wanted = known(position);
+        if (searched.containsKey(wanted)) {
+            then.run();
+            return;
+        }
+        asking.cancel();
+        Cancel cancel = new Cancel();
+        asking = cancel;
+        background.look(() -> searching.read(position, wanted.language(), cancel), found -> {
+            if (!cancel.isWished()) {
+                searched.put(wanted, found);
+                refresh();
+                then.run();
+            }
+        });
+    }
+
+    // ---- what the coach does
+
+    /** Adds an entry to the note of the move, in words that can be edited there; says whether there was one. */
+    public boolean takeIntoNote(LedgerRow row) {
+        if (!(row instanceof LedgerRow.Measured measured) || reading.isCurtainDown()) {
+            return false;
+        }
+        Entry entry = measured.entry();
+        String said = Texts.of(
+                "ledger.talkingPoint",
+                entry.factor().title(),
+                figure(entry.white().value().text()),
+                figure(entry.black().value().text()),
+                entry.explanation());
+        String note = reading.current().after();
+        String change = measured.change() == null ? "" : measured.change().inWords();
+        String whole = change.isEmpty() ? said : said + " " + Texts.of("ledger.talkingPoint.change", change);
+        reading.note(reading.nodeProperty().get(), note.isBlank() ? whole : note.stripTrailing() + "\n" + whole);
+        return true;
+    }
+
+    private static String figure(String text) {
+        return text.isEmpty() ? "–" : text;
+    }
+
+    /** Runs something with the position one is at, off the interface thread; a later question makes it void. */
+    <T> void look(Background.Task<T> task, Consumer<T> done) {
+        Position asked = reading.positionProperty().get();
+        background.look(task, found -> {
+            if (Objects.equals(asked, reading.positionProperty().get())) {
+                done.accept(found);
+            }
+        });
+    }
+}
