@@ -263,7 +263,8 @@ final class LedgerView extends ListView<LedgerRow> {
                 said = said + ". " + measured.addition();
             }
             if (isSelected() && change != null) {
-                said = said + ". " + entry.explanation();
+                said = said + ". " + Character.toUpperCase(entry.explanation().charAt(0))
+                        + entry.explanation().substring(1);
             }
             fill(
                     figure(entry.white().value()),

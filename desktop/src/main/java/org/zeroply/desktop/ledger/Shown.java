@@ -1,13 +1,16 @@
 package org.zeroply.desktop.ledger;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.StringJoiner;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.Evidence;
 import org.zeroply.reading.Reach;
+import org.zeroply.reading.Role;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
@@ -35,6 +38,9 @@ public record Shown(List<Mark> marks, List<Trace> traces, String legend) {
             case LedgerRow.Measured measured -> {
                 drawing.draw(measured.entry(), Side.WHITE);
                 drawing.draw(measured.entry(), Side.BLACK);
+                if (drawing.parts.size() < 2) {
+                    return new Shown(drawing.marks, drawing.traces, "");
+                }
             }
             case LedgerRow.Remark remark -> {
                 drawing.letter(remark.whiteEvidence(), Side.WHITE);
@@ -62,6 +68,7 @@ public record Shown(List<Mark> marks, List<Trace> traces, String legend) {
         final List<Mark> marks = new ArrayList<>();
         final List<Trace> traces = new ArrayList<>();
         final StringJoiner legend = new StringJoiner(" · ");
+        final Set<Role> parts = EnumSet.noneOf(Role.class);
         private long lettered;
 
         void draw(Entry entry, Side side) {
@@ -70,6 +77,7 @@ public record Shown(List<Mark> marks, List<Trace> traces, String legend) {
                     case Evidence.Squares squares -> {
                         String letters = letter(squares.squares(), side);
                         if (!letters.isEmpty()) {
+                            parts.add(squares.role());
                             legend.add(letters + " " + squares.role().title());
                         }
                     }
