@@ -46,7 +46,7 @@ final class ActivityReading {
                 Telling.entry(Factor.MOBILITY, reading::mobility),
                 Telling.entry(Factor.ACTIVE, side -> reading.census(side, active[side.ordinal()])),
                 Telling.entry(Factor.IDLE, side -> reading.idle(side, active[side.ordinal()])),
-                Telling.entry(Factor.IDLEST, reading::idlest));
+                Telling.entry(Factor.IDLEST, side -> reading.idlest(side, active[side.ordinal()])));
     }
 
     // ---- mobility
@@ -155,10 +155,10 @@ final class ActivityReading {
                 + WORK_OF_A_TARGET * (Long.bitCount(tasks(side, piece)) + (isAdvanced(side, piece) ? 1 : 0));
     }
 
-    private Telling idlest(Side side) {
+    private Telling idlest(Side side, SquareSet active) {
         Square idlest = null;
         int least = Integer.MAX_VALUE;
-        for (Square piece : Survey.fromOwnSide(side, survey.pieces(side))) {
+        for (Square piece : Survey.fromOwnSide(side, survey.pieces(side) & ~active.bits())) {
             int work = work(side, piece);
             if (idlest == null || work < least || work == least && survey.value(piece) > survey.value(idlest)) {
                 idlest = piece;
@@ -170,7 +170,8 @@ final class ActivityReading {
         }
         int safe = Long.bitCount(safelyAttacked(side, survey.attacks(idlest)));
         Evidence evidence = Evidence.of(SquareSet.of(idlest));
-        StringBuilder told = new StringBuilder(Words.of("idlest.is", survey.name(idlest), safe));
+        StringBuilder told =
+                new StringBuilder(Words.of(safe == 1 ? "idlest.isOne" : "idlest.is", survey.name(idlest), safe));
         Reach reach = Reach.inPosition(position, idlest);
         Square better = bestSquare(side, idlest, reach, least);
         if (better != null) {

@@ -255,7 +255,7 @@ final class DutyReading {
             }
             Position lifted = without(side, man);
             Square square = lifted == null ? null : breakIn(lifted);
-            if (square != null) {
+            if (square != null && (survey.zone(side) & square.bit()) != 0) {
                 counted = counted.or(SquareSet.of(man));
                 evidence = evidence.with(Role.COUNTED, man).with(Role.TARGET, square);
                 told.add(Words.of("squarePin", survey.name(man), square));

@@ -27,6 +27,7 @@ final class IntentionReading {
     private static final int SEARCHED = 4;
     private static final int TOLD = 3;
     private static final int ENTRIES_TOLD = 4;
+    private static final int STOPS_TOLD = 4;
     private static final double WORTH_TELLING = 0.03;
     private static final double PRICE_OF_STOPPING = 0.05;
 
@@ -115,9 +116,13 @@ final class IntentionReading {
                 stops.add(San.write(position, answer, language));
             }
         }
-        return stops.isEmpty()
-                ? Words.of("intentions.unstopped")
-                : Words.of("intentions.stopped", Lists.inWords(stops));
+        if (stops.isEmpty()) {
+            return Words.of("intentions.unstopped");
+        }
+        int others = stops.size() - STOPS_TOLD;
+        return others <= 1
+                ? Words.of("intentions.stopped", Lists.inWords(stops))
+                : Words.of("intentions.stoppedByMany", String.join(", ", stops.subList(0, STOPS_TOLD)), others);
     }
 
     private boolean isStopped(Move answer, Move intended, double enough) {

@@ -113,7 +113,8 @@ final class LinesReading {
         boolean dearer = king || survey.value(front) > survey.value(back);
         if (king || dearer && survey.value(front) > survey.value(piece)) {
             add(Factor.SKEWERS, side, piece, line, "skewer", piece, front, back);
-        } else if (survey.value(back) > survey.value(front) || survey.isLoose(back)) {
+        } else if (survey.type(back) != PieceType.PAWN
+                && (survey.value(back) > survey.value(front) || survey.isLoose(back))) {
             add(Factor.PINS, side.opposite(), front, line, "pin.relative", front, piece, back);
         }
     }

@@ -150,8 +150,15 @@ public final class Stand implements AutoCloseable {
         return answers;
     }
 
-    /** Does something on the interface thread and waits for it. */
+    /** Does something on the interface thread and waits for it; at once, if this is that thread. */
     public static <T> T onStage(Callable<T> task) {
+        if (Platform.isFxApplicationThread()) {
+            try {
+                return task.call();
+            } catch (Exception failed) {
+                throw new AssertionError(failed);
+            }
+        }
         FutureTask<T> future = new FutureTask<>(task);
         Platform.runLater(future);
         try {

@@ -32,6 +32,7 @@ import org.zeroply.desktop.ledger.Shown;
 import org.zeroply.desktop.strip.StripView;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
 import org.zeroply.search.Threat;
 
 /** The place Reading: passive; everything it shows comes from the model and everything the user does goes there. */
@@ -190,11 +191,19 @@ public final class ReadingView extends StackPane {
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());
         board.setOnMove(model::play);
-        board.pickedProperty().subscribe(ledgerPane::pick);
+        board.pickedProperty().subscribe(this::picked);
         // A goal for a piece is picked on the board as a move would be.
         board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));
         strip.dataProperty().bind(model.stripProperty());
         strip.setOnGo(model::go);
+    }
+
+    private void picked(@Nullable Square square) {
+        ledgerPane.pick(square);
+        if (square != null && ledger.viewProperty().get() == LedgerModel.View.REACH) {
+            // Every click counts there, the second on a square too.
+            board.pickedProperty().set(null);
+        }
     }
 
     /**

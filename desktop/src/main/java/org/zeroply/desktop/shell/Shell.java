@@ -732,7 +732,7 @@ public final class Shell extends StackPane {
         add("command.note", "Alt+N", Place.READING, readingView::focusNote);
         addUnderCurtain("command.linePad", "Alt+L", readingView::focusLinePad);
         addUnderCurtain("command.ledger", "Alt+E", () -> readingView.showLedger(LedgerModel.View.ENTRIES));
-        add("command.compare", "Alt+S", Place.READING, () -> readingView.showLedger(LedgerModel.View.COMPARE));
+        add("command.compare", "Alt+V", Place.READING, () -> readingView.showLedger(LedgerModel.View.COMPARE));
         add("command.trades", "Alt+W", Place.READING, () -> readingView.showLedger(LedgerModel.View.TRADES));
         addUnderCurtain("command.reach", "Alt+R", () -> readingView.showLedger(LedgerModel.View.REACH));
         add("command.talkingPoint", "Alt+J", Place.READING, readingView::takeIntoNote);
