@@ -14,18 +14,22 @@ import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnFault;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.notation.San;
 import org.zeroply.reading.Entry;
+import org.zeroply.reading.Evidence;
 import org.zeroply.reading.Ledger;
+import org.zeroply.reading.SearchedReading;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
+import org.zeroply.work.Cancel;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -199,6 +203,11 @@ public final class ZeroPly {
         @Option(names = "--scale", description = "schoolroom (default) or two-bishop")
         String scale = "schoolroom";
 
+        @Option(
+                names = "--search",
+                description = "with threats, intentions, duties and the back rank (some tenths of a second)")
+        boolean search;
+
         @Override
         public Integer call() throws IOException {
             ValueScale values = switch (scale) {
@@ -208,12 +217,17 @@ public final class ZeroPly {
                     throw new CommandLine.ParameterException(
                             line(), "the scale is schoolroom or two-bishop, was " + scale);
             };
-            Ledger ledger = Ledger.of(position(fen), values);
+            Position position = position(fen);
+            Ledger ledger = Ledger.of(position, values);
+            if (search) {
+                ledger = ledger.with(new SearchedReading().read(position, Language.ENGLISH, new Cancel()));
+            }
+            Ledger whole = ledger;
             if (json) {
-                printJson(generator -> writeLedger(generator, ledger));
+                printJson(generator -> writeLedger(generator, whole));
                 return 0;
             }
-            for (Entry entry : ledger.entries()) {
+            for (Entry entry : whole.entries()) {
                 out().printf(
                                 "%-18s | %-22s | %-22s | %s%n",
                                 entry.factor().title(),
@@ -234,16 +248,35 @@ public final class ZeroPly {
                     generator.writeObjectFieldStart(side == Side.WHITE ? "white" : "black");
                     generator.writeStringField("value", entry.of(side).value().text());
                     generator.writeArrayFieldStart("evidence");
-                    for (Square square : entry.of(side).evidence().squares()) {
-                        generator.writeString(square.toString());
+                    for (Evidence.Exhibit exhibit : entry.of(side).evidence().exhibits()) {
+                        writeExhibit(generator, exhibit);
                     }
                     generator.writeEndArray();
                     generator.writeEndObject();
                 }
                 generator.writeStringField("explanation", entry.explanation());
+                if (entry.exceptionHere().isPresent()) {
+                    generator.writeStringField(
+                            "exception", entry.exceptionHere().get());
+                }
                 generator.writeEndObject();
             }
             generator.writeEndArray();
+        }
+
+        /** Squares with their part, or the stops of a path in their order. */
+        private static void writeExhibit(JsonGenerator generator, Evidence.Exhibit exhibit) throws IOException {
+            generator.writeStartObject();
+            generator.writeStringField("role", exhibit.role().name());
+            List<Square> squares = exhibit instanceof Evidence.Path path
+                    ? path.stops()
+                    : exhibit.squares().stream().toList();
+            generator.writeArrayFieldStart(exhibit instanceof Evidence.Path ? "path" : "squares");
+            for (Square square : squares) {
+                generator.writeString(square.toString());
+            }
+            generator.writeEndArray();
+            generator.writeEndObject();
         }
     }
 

@@ -43,6 +43,8 @@ class ZeroPlyTest {
         assertThat(run("legal", START).out().lines()).hasSize(20).contains("Nf3");
         Run read = run("read", "4k3/8/8/3P4/8/8/8/4K3 w - - 0 1", "--json");
         assertThat(read.out()).contains("\"factor\" : \"PASSED\"").contains("\"d5\"");
+        Run searched = run("read", "6k1/5ppp/8/8/8/8/8/3R2K1 b - - 0 1", "--search", "--json");
+        assertThat(searched.out()).contains("\"factor\" : \"BACK_RANK\"").contains("\"path\" : [ \"d1\", \"d8\" ]");
         assertThat(run("read", START, "--scale", "two-bishop").out()).contains("41.25");
         assertThat(run("read", "8/8 w").err()).contains("not a position: the first field must have eight ranks");
     }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.ending.ExactEndings;
@@ -25,6 +26,7 @@ import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
 
 /** Every move, turn test, forced or not: what a coach asks of single positions and lines. */
+@Isolated("gives the solver so many seconds")
 class QuestionsTest {
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE);
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -23,6 +24,7 @@ import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.work.Cancel;
 
+@Isolated("gives the solver so many seconds")
 class PawnEndingTest {
     private static final Elementary ELEMENTARY = new Elementary(Shelf.NONE);
     private static final PawnEnding ENDINGS = new PawnEnding(ELEMENTARY, 60_000);

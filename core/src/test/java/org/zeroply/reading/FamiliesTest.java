@@ -47,7 +47,8 @@ class FamiliesTest {
                 "6k1/5ppp/8/3p4/8/8/8/3R2K1 w - - 0 1 | ACTIVE | d1 | –",
                 "6k1/5ppp/4p3/3p4/8/8/8/3R2K1 w - - 0 1 | IDLE | d1 | –",
                 "6k1/5ppp/4p3/3p4/8/8/8/3R2K1 w - - 0 1 | ACTIVE | – | –",
-                "6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1 | IDLEST | a1 | –",
+                "6k1/5ppp/8/8/8/8/P4PPP/R5K1 w - - 0 1 | IDLEST | a1 | –",
+                "6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1 | IDLEST | – | –",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | IDLEST | – | –",
                 // ---- files and space
                 "3rk3/8/8/8/8/8/P6P/3RK2R w - - 0 1 | OPEN_FILES | – | –",

@@ -25,7 +25,16 @@ import org.commonmark.parser.Parser;
 public final class GuidePage extends VBox {
     /** The pages in their order, by the names of their files. */
     public static final List<String> NAMES = List.of(
-            "games", "reading", "calculation", "questions", "setting-up", "lesson", "workbook", "everywhere", "care");
+            "games",
+            "reading",
+            "ledger",
+            "calculation",
+            "questions",
+            "setting-up",
+            "lesson",
+            "workbook",
+            "everywhere",
+            "care");
 
     private GuidePage() {
         super(8);

@@ -8,6 +8,8 @@ import java.util.Objects;
 import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
@@ -60,6 +62,7 @@ public final class LedgerModel {
     private final ObjectProperty<SectionChoice> sections =
             new SimpleObjectProperty<>(this, "sections", SectionChoice.USUAL);
     private final ReadOnlyObjectWrapper<List<LedgerRow>> rows = new ReadOnlyObjectWrapper<>(this, "rows", List.of());
+    private final ReadOnlyBooleanWrapper looking = new ReadOnlyBooleanWrapper(this, "looking", false);
     private Cancel asking = new Cancel();
 
     /** What a searched reading depends on. */
@@ -93,6 +96,11 @@ public final class LedgerModel {
         return rows.getReadOnlyProperty();
     }
 
+    /** Whether the entries that need a search are still to come. */
+    public ReadOnlyBooleanProperty lookingProperty() {
+        return looking.getReadOnlyProperty();
+    }
+
     public ReadingModel reading() {
         return reading;
     }
@@ -102,7 +110,10 @@ public final class LedgerModel {
     private void moved() {
         asking.cancel();
         refresh();
-        if (reading.openProperty().get() && !reading.isCurtainDown()) {
+        boolean wanted = reading.openProperty().get() && !reading.isCurtainDown();
+        looking.set(
+                wanted && !searched.containsKey(known(reading.positionProperty().get())));
+        if (wanted) {
             rest.playFromStart();
         } else {
             rest.stop();
@@ -156,6 +167,7 @@ public final class LedgerModel {
             return;
         }
         search(reading.positionProperty().get(), () -> {
+            looking.set(false);
             int parent = reading.shown().has(node) ? reading.shown().node(node).parent() : GameTree.ROOT - 1;
             if (parent >= 0 && node == reading.nodeProperty().get()) {
                 search(reading.shown().positionAt(parent), () -> {});

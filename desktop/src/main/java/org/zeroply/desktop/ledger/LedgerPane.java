@@ -61,9 +61,12 @@ public final class LedgerPane extends VBox {
                         .selectedItemProperty()
                         .map(row -> !(row instanceof LedgerRow.Measured))
                         .orElse(true));
+        Label looking = new Label(Texts.of("ledger.looking"));
+        looking.getStyleClass().add("soft");
+        looking.visibleProperty().bind(model.lookingProperty());
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox foot = new HBox(8, sectionsMenu(), space, take);
+        HBox foot = new HBox(8, sectionsMenu(), looking, space, take);
         foot.getStyleClass().add("ledger-foot");
         VBox account = new VBox(head(actions.ownScale()), entries, foot);
         VBox.setVgrow(entries, Priority.ALWAYS);

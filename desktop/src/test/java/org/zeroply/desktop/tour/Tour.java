@@ -5,14 +5,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import javafx.application.Platform;
+import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.GridPane;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.ledger.LedgerRow;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.reading.Comparison;
+import org.zeroply.reading.Factor;
 import org.zeroply.store.GameSummary;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
@@ -48,31 +54,10 @@ public final class Tour {
                 return true;
             });
             stand.settle();
-            Stand.onStage(() -> {
-                var reading = stand.shell().reading();
-                for (int id : reading.tree().mainLine()) {
-                    if (reading.tree().depth(id) > 24
-                            && reading.tree()
-                                            .node(reading.tree().node(id).parent())
-                                            .children()
-                                            .size()
-                                    > 1) {
-                        reading.go(id);
-                        break;
-                    }
-                }
-                return true;
-            });
-            stand.settle();
-            ListView<?> ledger = robot.lookup(".ledger").queryAs(ListView.class);
-            Stand.onStage(() -> {
-                ledger.getSelectionModel().select(3);
-                return true;
-            });
-            picture(stand, "reading");
+            atARecapture(stand);
+            ledger(stand, robot);
             TextField pad = robot.lookup("#line-pad").queryAs(TextField.class);
             Stand.onStage(() -> {
-                ledger.getSelectionModel().clearSelection();
                 pad.requestFocus();
                 pad.setText("Nf9");
                 return true;
@@ -90,6 +75,69 @@ public final class Tour {
             calculation(stand);
             desk(stand);
         }
+    }
+
+    /** The first move from the thirteenth on that can be taken back in several ways. */
+    private static void atARecapture(Stand stand) {
+        Stand.onStage(() -> {
+            var reading = stand.shell().reading();
+            var tree = reading.tree();
+            for (int id : tree.mainLine()) {
+                var move = tree.node(id).played();
+                if (tree.depth(id) > 24
+                        && tree.positionAt(tree.node(id).parent()).isCapture(move)
+                        && Comparison.recaptures(tree.positionAt(id), move.to()).size() > 1) {
+                    reading.go(id);
+                    break;
+                }
+            }
+            return true;
+        });
+        stand.settle();
+    }
+
+    /** The ledger with a chosen entry, and its other views. */
+    private void ledger(Stand stand, FxRobot robot) {
+        var model = stand.shell().ledger();
+        stand.await("the searched entries", () -> !model.lookingProperty().get());
+        ListView<?> entries = robot.lookup("#ledger").queryAs(ListView.class);
+        Stand.onStage(() -> {
+            for (int i = 0; i < entries.getItems().size(); i++) {
+                if (entries.getItems().get(i) instanceof LedgerRow.Measured row
+                        && row.entry().factor() == Factor.WEAK_SQUARES) {
+                    entries.getSelectionModel().select(i);
+                    entries.scrollTo(Math.max(0, i - 5));
+                }
+            }
+            return true;
+        });
+        picture(stand, "reading");
+        run(stand, "command.compare");
+        picture(stand, "ledger-compare");
+        run(stand, "command.trades");
+        GridPane grid = robot.lookup("#trades-grid").queryAs(GridPane.class);
+        stand.await("the trade table", () -> !grid.getChildren().isEmpty());
+        Stand.onStage(() -> {
+            grid.getChildren().stream()
+                    .filter(Button.class::isInstance)
+                    .map(Button.class::cast)
+                    .skip(4)
+                    .findFirst()
+                    .ifPresent(Button::fire);
+            return true;
+        });
+        picture(stand, "ledger-trades");
+        run(stand, "command.reach");
+        Stand.onStage(() -> {
+            robot.lookup("#reach-goal").queryAs(TextField.class).setText("f4");
+            return true;
+        });
+        picture(stand, "ledger-reach");
+        Stand.onStage(() -> {
+            model.viewProperty().set(LedgerModel.View.ENTRIES);
+            entries.getSelectionModel().clearSelection();
+            return true;
+        });
     }
 
     /** The panel after a look, with a chosen candidate's plan, and while it calculates until it is stopped. */
@@ -112,11 +160,9 @@ public final class Tour {
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
         question(stand, CoachQuestion.EVERY_MOVE, "question-moves");
-        question(stand, CoachQuestion.FORCED, "question-forced");
         question(stand, CoachQuestion.LINE, "question-line");
         evening(stand, "41. Qd8+", CoachQuestion.CHECKS, "question-checks");
         evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
-        evening(stand, "40. Ke4", CoachQuestion.TURN, "question-turn");
         evening(stand, "50. Kc4", CoachQuestion.ENDING, "question-ending");
         run(stand, "command.candidates");
         run(stand, "command.calculation");
@@ -175,7 +221,7 @@ public final class Tour {
         stand.settle();
     }
 
-    /** The desk around the game: editor, curtain, second window, playing out, guide, narrowing, large text, lamp. */
+    /** The desk around the game: editor, curtain, second window, playing out, guide, narrowing, lamp. */
     private void desk(Stand stand) {
         var reading = stand.shell().reading();
         run(stand, "command.setup");
@@ -232,11 +278,6 @@ public final class Tour {
         });
         run(stand, "command.lamp");
         picture(stand, "lamp");
-        for (int i = 0; i < 5; i++) {
-            run(stand, "command.larger");
-        }
-        run(stand, "command.lamp");
-        picture(stand, "large-text");
     }
 
     private void picture(Stand stand, String name) {
