@@ -31,13 +31,17 @@ public final class Tour {
 
     public static void main(String[] arguments) throws IOException {
         Path folder = Files.createTempDirectory("zeroply-tour");
-        new Tour(Path.of(arguments[0])).run(folder);
-        try (var files = Files.walk(folder)) {
-            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(file);
+        try {
+            new Tour(Path.of(arguments[0])).run(folder);
+            try (var files = Files.walk(folder)) {
+                for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
+                    Files.delete(file);
+                }
             }
+        } finally {
+            // Also after a failure: the toolkit's thread would keep the program alive.
+            Platform.exit();
         }
-        Platform.exit();
     }
 
     private void run(Path folder) {
