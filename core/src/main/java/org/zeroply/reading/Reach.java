@@ -67,6 +67,19 @@ public final class Reach {
         return new Reach(from, piece.type(), piece.side(), position.occupied().bits(), avoided);
     }
 
+    /** In this position as well, but on empty squares alone: nothing is taken on the way. */
+    static Reach byQuietMoves(Position position, Square from) {
+        Piece piece = position.pieceAt(from);
+        if (piece == null || piece.type() == PieceType.PAWN) {
+            throw new IllegalArgumentException("no piece on " + from);
+        }
+        Side enemy = piece.side().opposite();
+        long guarded =
+                PawnMasks.attacks(enemy, position.men(enemy, PieceType.PAWN).bits());
+        long occupied = position.occupied().bits();
+        return new Reach(from, piece.type(), piece.side(), occupied, occupied & ~from.bit() | guarded);
+    }
+
     /** With nothing else on the board. */
     public static Reach onEmptyBoard(Square from, PieceType type) {
         return new Reach(from, type, Side.WHITE, 0, 0);

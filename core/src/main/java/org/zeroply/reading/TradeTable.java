@@ -51,7 +51,7 @@ public final class TradeTable {
      * @param gain static evaluation afterwards minus before, in hundredths of a pawn, for the side of the table
      * @param after the position without both
      * @param moves of a trade that was played, the capture and the recapture; else none
-     * @param offer of a lifted trade, the shortest way of one of the two to a square from which it attacks the other;
+     * @param offer of a lifted trade, the shortest way of one of the two, without captures, to a square from which it attacks the other;
      *     empty if there is none
      */
     public record Trade(
@@ -189,7 +189,7 @@ public final class TradeTable {
 
     /** The shortest way to a square from which it attacks the other; only its own square if it does already. */
     private List<Square> wayToAttack(Square piece, Square target) {
-        Reach reach = Reach.inPosition(position, piece);
+        Reach reach = Reach.byQuietMoves(position, piece);
         Square nearest = null;
         for (Square square : Survey.fromOwnSide(
                 survey.piece(piece).side(), reach.within(Reach.NEVER - 1).bits())) {

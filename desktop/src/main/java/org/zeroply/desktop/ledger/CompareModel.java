@@ -32,6 +32,7 @@ final class CompareModel {
     private static final int USUAL = 3;
     private static final int LONGEST_LINE = 12;
 
+    private final LedgerModel ledger;
     private final ReadingModel reading;
     private final CalculationModel calculation;
     private final List<List<Move>> typed = new ArrayList<>();
@@ -50,12 +51,14 @@ final class CompareModel {
         }
     }
 
-    CompareModel(ReadingModel reading, CalculationModel calculation) {
-        this.reading = reading;
+    CompareModel(LedgerModel ledger, CalculationModel calculation) {
+        this.ledger = ledger;
+        reading = ledger.reading();
         this.calculation = calculation;
         reading.stripProperty().subscribe(() -> refresh());
         calculation.candidatesProperty().subscribe(() -> refresh());
         atEnd.subscribe(() -> refresh());
+        ledger.viewProperty().subscribe(() -> refresh());
     }
 
     ReadOnlyObjectProperty<List<Way>> offeredProperty() {
@@ -81,7 +84,13 @@ final class CompareModel {
         return reading;
     }
 
+    /** Nothing is worked out while another view of the ledger is in front. */
     private void refresh() {
+        if (ledger.viewProperty().get() != LedgerModel.View.COMPARE) {
+            offered.set(List.of());
+            comparison.set(null);
+            return;
+        }
         Position now = reading.positionProperty().get();
         boolean moved = !Objects.equals(now, position);
         if (moved) {

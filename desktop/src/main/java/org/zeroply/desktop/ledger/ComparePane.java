@@ -38,7 +38,7 @@ final class ComparePane extends VBox {
 
     ComparePane(LedgerModel ledger, CalculationModel calculation) {
         super(8);
-        model = new CompareModel(ledger.reading(), calculation);
+        model = new CompareModel(ledger, calculation);
         getStyleClass().add("ledger-view");
         setId("compare");
         typed.setId("compare-typed");

@@ -55,6 +55,7 @@ public final class LedgerPane extends VBox {
         Button take = new Button(Texts.of("ledger.take"));
         take.setId("ledger-take");
         take.getStyleClass().add("quiet-button");
+        take.setMinWidth(Region.USE_PREF_SIZE);
         take.setOnAction(event -> entries.take());
         take.disableProperty()
                 .bind(entries.getSelectionModel()
@@ -160,6 +161,7 @@ public final class LedgerPane extends VBox {
         MenuButton menu = new MenuButton(Texts.of("ledger.sections"));
         menu.getStyleClass().add("quiet-menu");
         menu.setId("ledger-sections");
+        menu.setMinWidth(Region.USE_PREF_SIZE);
         model.sectionsProperty().subscribe(choice -> {
             menu.getItems().clear();
             for (Section section : choice.order()) {

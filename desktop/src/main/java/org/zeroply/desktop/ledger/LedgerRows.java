@@ -158,9 +158,9 @@ final class LedgerRows {
         return rows;
     }
 
-    /** Entries about nothing, and wings where both sides have the same number, are left out. */
+    /** Entries about nothing are left out, and wings and minor pieces of which both sides have the same. */
     private static boolean isWorthARow(Entry entry) {
-        boolean wing = entry.factor().name().startsWith("MAJORITY");
+        boolean wing = entry.factor().name().startsWith("MAJORITY") || entry.factor() == Factor.MINOR_PIECES;
         boolean even = entry.white().value().equals(entry.black().value());
         return !entry.isEmpty() && !(wing && even);
     }

@@ -229,13 +229,20 @@ final class TradesPane extends VBox {
             told.add(Texts.of("trades.lifted"));
             told.add(offer(position, trade));
         }
-        told.add(changes(position, trade.after()));
         List<Trace> traces = new ArrayList<>();
         if (trade.offer().size() > 1) {
             traces.add(new Trace.Plan(
                     trade.offer(), 1, sideAt(position, trade.offer().getFirst())));
         }
         showDetail(told, trade.after(), List.of(trade.own(), trade.enemy()), traces);
+        detail.getChildren().add(line(changes(position, trade.after())));
+    }
+
+    private static Label line(String text) {
+        Label label = new Label(text);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        return label;
     }
 
     private static Side sideAt(Position position, Square square) {
@@ -269,12 +276,7 @@ final class TradesPane extends VBox {
 
     private void showDetail(List<String> told, Position after, List<Square> pieces, List<Trace> traces) {
         detail.getChildren().clear();
-        for (String line : told) {
-            Label label = new Label(line);
-            label.setWrapText(true);
-            label.setMinHeight(Region.USE_PREF_SIZE);
-            detail.getChildren().add(label);
-        }
+        told.forEach(said -> detail.getChildren().add(line(said)));
         detail.getChildren().getFirst().getStyleClass().add("strong");
         BoardView small = new BoardView();
         small.setId("trades-board");
