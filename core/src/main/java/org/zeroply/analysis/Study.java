@@ -36,6 +36,8 @@ public record Study(
         List<Move> natural,
         Map<Move, Ease> ease,
         boolean complete) {
+    private static final int NEAR_FIFTY_MOVES = 80;
+
     /** Replies are looked at after so many candidates. */
     private static final int EASE_OF = 3;
 
@@ -44,6 +46,16 @@ public record Study(
         calculations = List.copyOf(calculations);
         natural = List.copyOf(natural);
         ease = Map.copyOf(ease);
+    }
+
+    /**
+     * Whether what is calculated of a position holds wherever it occurs: it has not been on the board before in its game,
+     * and the end of the fifty moves is not near.
+     *
+     * @param before the positions of its game so far
+     */
+    public static boolean standsAlone(Position position, List<Position> before) {
+        return position.halfmoveClock() < NEAR_FIFTY_MOVES && before.stream().noneMatch(position::repeats);
     }
 
     /** The verdict of the position, or null as long as nothing has been found. */

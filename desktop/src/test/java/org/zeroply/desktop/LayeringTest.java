@@ -15,8 +15,8 @@ class LayeringTest {
             .importPackages("org.zeroply");
 
     /** The core's packages from the bottom up; each may use those before it. */
-    private static final List<String> CORE =
-            List.of("words", "work", "rules", "gametree", "notation", "search", "ending", "reading", "analysis");
+    private static final List<String> CORE = List.of(
+            "words", "work", "rules", "gametree", "notation", "opening", "search", "ending", "reading", "analysis");
 
     @Test
     void coreUsesNoInterfaceDatabaseOrFiles() {

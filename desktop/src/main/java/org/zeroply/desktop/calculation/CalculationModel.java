@@ -43,8 +43,6 @@ import org.zeroply.work.Cancel;
  * of the new one, or begins it. Behind the curtain it is silent. Lives on the interface thread; needs no window.
  */
 public final class CalculationModel {
-    /** Verdicts count as the same only as long as neither the 50 moves nor a repetition is near. */
-    private static final int NEAR_FIFTY_MOVES = 80;
 
     private static final int USUAL_LINES = 3;
 
@@ -218,7 +216,7 @@ public final class CalculationModel {
                     (analyst, cancel) -> workbook.study(position, who, wanted, level.ordinal())
                             .orElseGet(() -> Study.run(task, analyst, new Threats(), found -> {}, cancel)),
                     found -> {
-                        if (canReuse(position, earlier)) {
+                        if (Study.standsAlone(position, earlier)) {
                             keep(found, who, wanted, level);
                         }
                         oneLess.run();
@@ -256,7 +254,7 @@ public final class CalculationModel {
         if (!isShowing()) {
             return;
         }
-        if (!canReuse(studied, before())) {
+        if (!Study.standsAlone(studied, before())) {
             calculate();
             return;
         }
@@ -283,10 +281,6 @@ public final class CalculationModel {
         return before;
     }
 
-    private static boolean canReuse(Position position, List<Position> before) {
-        return position.halfmoveClock() < NEAR_FIFTY_MOVES && before.stream().noneMatch(position::repeats);
-    }
-
     private void calculate() {
         stop.run();
         if (!isShowing()) {
@@ -296,7 +290,7 @@ public final class CalculationModel {
         Position position = studied;
         Effort level = effort.get();
         int wanted = lines.get();
-        boolean keep = canReuse(studied, before()) && named.isEmpty();
+        boolean keep = Study.standsAlone(studied, before()) && named.isEmpty();
         Study.Task first = task(level == Effort.UNTIL_STOPPED ? Effort.LOOK : level);
         Supplier<Boolean> current = () -> question == asked;
         running.set(true);

@@ -30,6 +30,7 @@ import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
 import org.zeroply.notation.San;
+import org.zeroply.opening.Openings;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -44,6 +45,9 @@ import org.zeroply.store.Workbook;
 public final class ReadingModel {
     private static final int NO_CURTAIN = -1;
 
+    /** No name of an opening needs more half-moves. */
+    private static final int LONGEST_OPENING = 40;
+
     private final Workbook workbook;
     private final Background background;
 
@@ -56,6 +60,8 @@ public final class ReadingModel {
     private final ReadOnlyObjectWrapper<@Nullable StripData> strip = new ReadOnlyObjectWrapper<>(this, "strip");
     private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
             new ReadOnlyObjectWrapper<>(this, "refusal");
+    private final ReadOnlyObjectWrapper<Openings.@Nullable Place> opening =
+            new ReadOnlyObjectWrapper<>(this, "opening");
     private final ReadOnlyObjectWrapper<UndoState> undo =
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
     private final ReadOnlyBooleanWrapper open = new ReadOnlyBooleanWrapper(this, "open", false);
@@ -120,6 +126,11 @@ public final class ReadingModel {
     /** What the games of the workbook did with the position; null until it is known, and behind the curtain. */
     public ReadOnlyObjectProperty<@Nullable PositionGames> hereProperty() {
         return here.getReadOnlyProperty();
+    }
+
+    /** The opening of the main line as far as it may be seen; null where no position of it has a name. */
+    public ReadOnlyObjectProperty<Openings.@Nullable Place> openingProperty() {
+        return opening.getReadOnlyProperty();
     }
 
     public ReadOnlyObjectProperty<UndoState> undoProperty() {
@@ -358,6 +369,10 @@ public final class ReadingModel {
             curtain.set(NO_CURTAIN);
         }
         shown = isCurtainDown() ? tree.upTo(curtain.get()) : tree;
+        List<Integer> main = shown.mainLine();
+        opening.set(Openings.catalogue()
+                .place(shown.positionsAlong(main.subList(0, Math.min(LONGEST_OPENING, main.size()))))
+                .orElse(null));
         position.set(tree.positionAt(node.get()));
         lastMove.set(tree.node(node.get()).move());
         strip.set(open.get() ? StripData.of(shown, node.get(), language.get(), scale.get()) : null);

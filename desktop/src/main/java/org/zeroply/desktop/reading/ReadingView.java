@@ -2,6 +2,8 @@ package org.zeroply.desktop.reading;
 
 import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -26,6 +28,8 @@ import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.judging.JudgingPane;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerPane;
 import org.zeroply.desktop.ledger.Shown;
@@ -47,9 +51,14 @@ public final class ReadingView extends StackPane {
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final CalculationPane calculationPane;
+    private final JudgingPane judgingPane;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
-    private final HBox tabs = new HBox(notesTab, calculationTab);
+    private final ToggleButton judgingTab = tab("judging.tab", "tab-judging");
+    private final HBox tabs = new HBox(notesTab, calculationTab, judgingTab);
+
+    /** Whether the judgement stands where the notes do. */
+    private final BooleanProperty judgementShown = new SimpleBooleanProperty(this, "judgementShown", false);
 
     /** From this width on there is room for notes and calculation beside each other. */
     private static final double WIDE = 1500;
@@ -67,6 +76,7 @@ public final class ReadingView extends StackPane {
     public ReadingView(
             ReadingModel model,
             LedgerModel ledger,
+            JudgingModel judging,
             CalculationModel calculation,
             QuestionModel questions,
             Actions actions) {
@@ -75,6 +85,7 @@ public final class ReadingView extends StackPane {
         this.calculation = calculation;
         this.questions = questions;
         calculationPane = new CalculationPane(calculation, questions, model);
+        judgingPane = new JudgingPane(judging, model);
         linePad = new LinePad(model);
         notes = new NotesPane(model);
         getStyleClass().add("reading");
@@ -85,7 +96,8 @@ public final class ReadingView extends StackPane {
         ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
         VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
-        HBox written = new HBox(18, calculationPane, noteSide);
+        HBox written = new HBox(18, calculationPane, noteSide, judgingPane);
+        HBox.setHgrow(judgingPane, Priority.ALWAYS);
         VBox.setVgrow(written, Priority.ALWAYS);
         HBox.setHgrow(noteSide, Priority.ALWAYS);
         HBox.setHgrow(calculationPane, Priority.ALWAYS);
@@ -98,8 +110,16 @@ public final class ReadingView extends StackPane {
         });
         StackPane rightSide = new StackPane(uncovered, curtain);
         // In a low window with large text these give way before the frame is cut.
-        for (Region side :
-                List.of(boardSide, ledgerPane, rightSide, uncovered, written, calculationPane, noteSide, curtain)) {
+        for (Region side : List.of(
+                boardSide,
+                ledgerPane,
+                rightSide,
+                uncovered,
+                written,
+                calculationPane,
+                noteSide,
+                judgingPane,
+                curtain)) {
             side.setMinHeight(0);
         }
         HBox upper = new HBox(boardSide, ledgerPane, rightSide);
@@ -111,21 +131,32 @@ public final class ReadingView extends StackPane {
         // What is side by side shares the width evenly, whatever its content would like.
         calculationPane.setPrefWidth(100);
         noteSide.setPrefWidth(100);
+        judgingPane.setPrefWidth(100);
+        judgingPane.setMinWidth(0);
         calculationPane.setMinWidth(0);
         noteSide.setMinWidth(0);
         Runnable arrange = () -> {
             boolean wide = upper.getWidth() >= WIDE;
             boolean calculating = calculation.openProperty().get();
             show(calculationPane, calculating);
-            show(noteSide, wide || !calculating);
-            notesTab.setSelected(wide || !calculating);
+            boolean judged = judgementShown.get();
+            show(noteSide, !judged && (wide || !calculating));
+            show(judgingPane, judged && (wide || !calculating));
+            notesTab.setSelected(noteSide.isVisible());
+            judgingTab.setSelected(judgingPane.isVisible());
             calculationTab.setSelected(calculating);
             rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.36 : calculating ? 0.29 : 0.26));
         };
         upper.widthProperty().subscribe(arrange);
         calculation.openProperty().subscribe(arrange);
+        judgementShown.subscribe(arrange);
         notesTab.setOnAction(event -> {
+            judgementShown.set(false);
             calculation.openProperty().set(false);
+            arrange.run();
+        });
+        judgingTab.setOnAction(event -> {
+            showJudgement();
             arrange.run();
         });
         calculationTab.setOnAction(event -> {
@@ -142,7 +173,7 @@ public final class ReadingView extends StackPane {
         VBox nothing = nothing(actions.newGame(), actions.games());
         nothing.visibleProperty().bind(model.openProperty().not());
         getChildren().addAll(nothing, content);
-        bind();
+        bind(judging);
         addEventHandler(KeyEvent.KEY_PRESSED, this::walk);
         addEventHandler(KeyEvent.KEY_TYPED, this::typed);
     }
@@ -177,7 +208,7 @@ public final class ReadingView extends StackPane {
         return tab;
     }
 
-    private void bind() {
+    private void bind(JudgingModel judging) {
         calculation.studyProperty().subscribe(() -> draw());
         calculation.openProperty().subscribe(() -> draw());
         calculation.threatsShownProperty().subscribe(() -> draw());
@@ -195,6 +226,7 @@ public final class ReadingView extends StackPane {
         // A goal for a piece is picked on the board as a move would be.
         board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));
         strip.dataProperty().bind(model.stripProperty());
+        strip.verdictsProperty().bind(judging.verdictsProperty());
         strip.setOnGo(model::go);
     }
 
@@ -340,7 +372,17 @@ public final class ReadingView extends StackPane {
         calculationPane.focusCards();
     }
 
+    /** Shows the judgement in the place of the notes, and brings the keyboard to it. */
+    public void showJudgement() {
+        judgementShown.set(true);
+        if (getWidth() < WIDE) {
+            calculation.openProperty().set(false);
+        }
+        judgingPane.focusFirst();
+    }
+
     public void focusNote() {
+        judgementShown.set(false);
         if (!notes.isVisible() || !notesTab.isSelected()) {
             calculation.openProperty().set(false);
         }

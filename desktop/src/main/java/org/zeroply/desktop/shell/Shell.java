@@ -19,6 +19,7 @@ import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -53,6 +54,7 @@ import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.guide.GuideView;
+import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
@@ -66,6 +68,7 @@ import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.opening.Openings;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
 import org.zeroply.store.GameSummary;
@@ -90,6 +93,7 @@ public final class Shell extends StackPane {
     private final ReadingModel reading;
     private final CalculatorService calculator;
     private final LedgerModel ledger;
+    private final JudgingModel judging;
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final GamesView gamesView;
@@ -140,9 +144,11 @@ public final class Shell extends StackPane {
                         forms::askPattern,
                         () -> reading().languageProperty().get()));
         ledger = new LedgerModel(reading, background);
+        judging = new JudgingModel(reading, workbook, background, calculator);
         readingView = new ReadingView(
                 reading,
                 ledger,
+                judging,
                 calculation,
                 questions,
                 new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
@@ -254,9 +260,13 @@ public final class Shell extends StackPane {
         if (game) {
             Game open = reading.gameProperty().get();
             title.setText(GameNames.players(open));
-            subtitle.setText(IntStream.range(0, 3)
-                    .mapToObj(i ->
-                            open.tags().known(List.of("Event", "Date", "Site").get(i)))
+            Openings.Place opening = reading.openingProperty().get();
+            subtitle.setText(Stream.of(
+                            open.tags().known("Event"),
+                            open.tags().known("Date"),
+                            open.tags().known("Site"),
+                            open.tags().known("ECO"),
+                            opening == null ? "" : opening.name())
                     .filter(text -> !text.isEmpty())
                     .collect(Collectors.joining(" · ")));
         } else {
@@ -284,6 +294,7 @@ public final class Shell extends StackPane {
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
         reading.gameProperty().subscribe(() -> showTitle());
+        reading.openingProperty().subscribe(() -> showTitle());
         reading.openProperty().subscribe((before, now) -> {
             showTitle();
             if (now && place == Place.READING) {
@@ -661,6 +672,12 @@ public final class Shell extends StackPane {
                 .when(() -> reading.openProperty().get()));
     }
 
+    private void walkTurning(int direction) {
+        if (!judging.walk(direction)) {
+            say(Texts.of(judging.judgementProperty().get() == null ? "judging.notJudged" : "judging.noMore"));
+        }
+    }
+
     private void toggleCurtain() {
         readingView.keepEdits();
         if (reading.isCurtainDown()) {
@@ -741,7 +758,15 @@ public final class Shell extends StackPane {
         add("command.calculationStop", "Alt+X", Place.READING, () -> {
             calculation.stop();
             questions.stop();
+            judging.stop();
         });
+        add("command.judge", "Alt+Y", Place.READING, () -> {
+            readingView.showJudgement();
+            judging.judge();
+        });
+        add("command.judging", "Alt+U", Place.READING, readingView::showJudgement);
+        add("command.nextTurning", "Alt+Page Down", Place.READING, () -> walkTurning(1));
+        add("command.previousTurning", "Alt+Page Up", Place.READING, () -> walkTurning(-1));
         add("command.calculateGame", null, Place.READING, calculation::calculateGame);
         add("command.candidates", "Alt+1", Place.READING, () -> readingView.ask(null));
         for (CoachQuestion question : CoachQuestion.values()) {
@@ -826,6 +851,10 @@ public final class Shell extends StackPane {
 
     public QuestionModel questions() {
         return questions;
+    }
+
+    public JudgingModel judging() {
+        return judging;
     }
 
     public LedgerModel ledger() {

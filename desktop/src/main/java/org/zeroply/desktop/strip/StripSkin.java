@@ -51,6 +51,10 @@ final class StripSkin extends SkinBase<StripView> {
             showCurrent();
             draw();
         }));
+        all.add(strip.verdictsProperty().subscribe(() -> {
+            strip.requestLayout();
+            draw();
+        }));
         strip.styled()
                 .forEach(value -> all.add(value.subscribe(() -> {
                     widths.clear();
@@ -94,7 +98,12 @@ final class StripSkin extends SkinBase<StripView> {
     }
 
     private double lanesHeight() {
-        return 6.3 * unit();
+        return verdictHeight() + 6.3 * unit();
+    }
+
+    /** The stave of seven lines with room for pennants; nothing for a game that is not judged. */
+    private double verdictHeight() {
+        return getSkinnable().verdictsProperty().get() == null ? 0 : 4.6 * unit();
     }
 
     private double columnWidth(StripData data) {
@@ -253,7 +262,8 @@ final class StripSkin extends SkinBase<StripView> {
         int first = Math.max(0, (int) Math.floor(across.getValue() / columnWidth));
         int last = Math.min(
                 data.layout().columns() - 1, (int) Math.ceil((across.getValue() + width - labels()) / columnWidth));
-        double lanesTop = numbersHeight() + rowsHeight();
+        double verdictTop = numbersHeight() + rowsHeight();
+        double lanesTop = verdictTop + verdictHeight();
         drawLabels(g, lanesTop);
         g.save();
         g.beginPath();
@@ -262,6 +272,10 @@ final class StripSkin extends SkinBase<StripView> {
         drawRules(g, width, lanesTop);
         drawCurrentColumn(g, data, columnWidth, shift, lanesTop);
         drawNumbers(g, data, columnWidth, shift, first, last);
+        StripVerdicts verdicts = getSkinnable().verdictsProperty().get();
+        if (verdicts != null) {
+            drawVerdicts(g, verdicts, columnWidth, shift, first, last, verdictTop);
+        }
         drawMaterial(g, data, columnWidth, shift, first, last, lanesTop);
         drawClock(g, data, columnWidth, shift, first, last, lanesTop + 3.3 * unit());
         g.beginPath();
@@ -282,6 +296,9 @@ final class StripSkin extends SkinBase<StripView> {
         g.setTextBaseline(VPos.CENTER);
         g.setFill(color(getSkinnable().soft));
         g.fillText(Texts.of("strip.moves"), unit(), numbersHeight() + rowHeight() / 2);
+        if (verdictHeight() > 0) {
+            g.fillText(Texts.of("strip.verdict"), unit(), lanesTop - verdictHeight() / 2);
+        }
         g.fillText(Texts.of("strip.material"), unit(), lanesTop + 1.6 * unit());
         g.fillText(Texts.of("strip.clock"), unit(), lanesTop + 4.7 * unit());
     }
@@ -367,6 +384,55 @@ final class StripSkin extends SkinBase<StripView> {
             g.setFill(color(getSkinnable().ink));
             g.fillOval(x - 2, y - rowHeight() * 0.48, 4, 4);
         }
+    }
+
+    /**
+     * A stave of seven lines, White winning at the top, with a note on the line that holds after each move. A turning point
+     * flies a pennant from its note, as long as the share of a point that was given away.
+     */
+    private void drawVerdicts(
+            GraphicsContext g,
+            StripVerdicts verdicts,
+            double columnWidth,
+            double shift,
+            int first,
+            int last,
+            double top) {
+        double step = 0.52 * unit();
+        double middle = top + verdictHeight() / 2;
+        for (int line = -3; line <= 3; line++) {
+            double y = Math.round(middle - line * step) + 0.5;
+            g.setStroke(color(line == 0 ? getSkinnable().soft : getSkinnable().rule));
+            g.setLineWidth(1);
+            g.strokeLine(labels(), y, canvas.getWidth(), y);
+        }
+        for (int column = first; column <= last && column < verdicts.steps().size(); column++) {
+            int line = verdicts.steps().get(column).ordinal() - 3;
+            double x = shift + (column + 0.5) * columnWidth;
+            double y = Math.round(middle - line * step) + 0.5;
+            Color note = color(line == 0 ? getSkinnable().ink : line > 0 ? getSkinnable().white : getSkinnable().black);
+            double wide = Math.min(columnWidth * 0.44, 1.2 * unit());
+            g.setFill(note);
+            g.fillRoundRect(x - wide / 2, y - 3, wide, 6, 6, 6);
+            Double lost = verdicts.pennants().get(column);
+            if (lost != null) {
+                drawPennant(g, x + wide / 2 - 1, y, lost, columnWidth);
+            }
+        }
+    }
+
+    /** A mast from the note and a pennant at its top: half a point lost is as long as a column is wide. */
+    private void drawPennant(GraphicsContext g, double x, double y, double lost, double columnWidth) {
+        double mast = 1.05 * unit();
+        double length = Math.clamp(2 * lost * columnWidth, 6, 2 * columnWidth);
+        double height = 0.62 * unit();
+        Color brick = color(getSkinnable().brick);
+        g.setStroke(brick);
+        g.setLineWidth(1.6);
+        g.strokeLine(x, y, x, y - mast);
+        g.setFill(brick);
+        g.fillPolygon(
+                new double[] {x, x + length, x}, new double[] {y - mast, y - mast + height / 2, y - mast + height}, 3);
     }
 
     private void drawMaterial(

@@ -27,6 +27,7 @@ public final class StripView extends Control {
     private static final CssMetaData<StripView, Color> PANEL = color("-zp-strip-panel", view -> view.panel);
     private static final CssMetaData<StripView, Color> WHITE = color("-zp-strip-white", view -> view.white);
     private static final CssMetaData<StripView, Color> BLACK = color("-zp-strip-black", view -> view.black);
+    private static final CssMetaData<StripView, Color> BRICK = color("-zp-strip-brick", view -> view.brick);
     private static final CssMetaData<StripView, Number> TEXT =
             FACTORY.createSizeCssMetaData("-zp-strip-text", view -> view.text, 13, false);
 
@@ -36,9 +37,11 @@ public final class StripView extends Control {
     final StyleableProperty<Color> panel = new SimpleStyleableObjectProperty<>(PANEL, this, "panel");
     final StyleableProperty<Color> white = new SimpleStyleableObjectProperty<>(WHITE, this, "white");
     final StyleableProperty<Color> black = new SimpleStyleableObjectProperty<>(BLACK, this, "black");
+    final StyleableProperty<Color> brick = new SimpleStyleableObjectProperty<>(BRICK, this, "brick");
     final StyleableProperty<Number> text = new SimpleStyleableObjectProperty<>(TEXT, this, "text", 13);
 
     private final ObjectProperty<@Nullable StripData> data = new SimpleObjectProperty<>(this, "data");
+    private final ObjectProperty<@Nullable StripVerdicts> verdicts = new SimpleObjectProperty<>(this, "verdicts");
     private IntConsumer onGo = node -> {};
 
     public StripView() {
@@ -54,6 +57,11 @@ public final class StripView extends Control {
 
     public ObjectProperty<@Nullable StripData> dataProperty() {
         return data;
+    }
+
+    /** The judgement of the main line; null for a game that is not judged, which has no lane for it. */
+    public ObjectProperty<@Nullable StripVerdicts> verdictsProperty() {
+        return verdicts;
     }
 
     /** Called with the node that the user goes to; 0 for the start. */
@@ -74,6 +82,7 @@ public final class StripView extends Control {
                 (ObservableValue<?>) panel,
                 (ObservableValue<?>) white,
                 (ObservableValue<?>) black,
+                (ObservableValue<?>) brick,
                 (ObservableValue<?>) text);
     }
 

@@ -1,0 +1,223 @@
+package org.zeroply.analysis;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.search.Verdict;
+
+/**
+ * A whole line of play judged from the verdict of each of its positions: what each move gave away, where the game turned,
+ * and where a side drifted, losing by many small steps what no single move lost. Pure arithmetic over verdicts that were
+ * calculated before; the same verdicts always give the same judgement.
+ *
+ * @param moves every move with what it gave away, in order
+ * @param turningPoints the moves that cost at least the threshold, the dearest first
+ * @param drifts runs of one side's moves, each under the threshold and together over it, in order
+ */
+public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Drift> drifts) {
+    /** A move is a turning point from this share of the expected score on, if the coach sets nothing else. */
+    public static final double USUAL_THRESHOLD = 0.15;
+
+    /** A side that stands below this expects nothing any more, and is not blamed. */
+    public static final double LOST_ANYWAY = 0.10;
+
+    /** A drift is of at least so many moves of its side. */
+    private static final int SHORTEST_DRIFT = 3;
+
+    /** What a single move of a drift may win back without ending it. */
+    private static final double PAUSE = 0.02;
+
+    /** The third of the game a move belongs to. */
+    public enum Phase {
+        OPENING,
+        MIDDLEGAME,
+        ENDING
+    }
+
+    /**
+     * A position with its verdict and the best line from it.
+     *
+     * @param best the best line from here; empty where the game is over
+     */
+    public record Point(Position position, Verdict verdict, List<Move> best) {
+        public Point {
+            best = List.copyOf(best);
+        }
+    }
+
+    /**
+     * A move of the line with what it cost.
+     *
+     * @param ply half-moves from the start of the line to the position before it
+     * @param loss of the expected score against the best move, for the side that moved, 0 to 1
+     * @param before the position it was played in, with what was best there
+     * @param after the position it led to, with what refutes it
+     */
+    public record Judged(int ply, Move move, Side side, double loss, Phase phase, Point before, Point after) {
+        /** Whether the best move was played. */
+        public boolean isBest() {
+            return !before.best().isEmpty() && before.best().getFirst().equals(move);
+        }
+    }
+
+    /**
+     * A wrong plan rather than a wrong move.
+     *
+     * @param first the first move of the run
+     * @param last its last move
+     * @param loss what the side gave away from the position before the first to the position after the last
+     */
+    public record Drift(Side side, Judged first, Judged last, int moves, double loss) {}
+
+    public Judgement {
+        moves = List.copyOf(moves);
+        turningPoints = List.copyOf(turningPoints);
+        drifts = List.copyOf(drifts);
+    }
+
+    /**
+     * Judges a line.
+     *
+     * @param points the positions of the line, the start first, each with its verdict
+     * @param played the moves between them, one fewer
+     * @param threshold the share of the expected score from which on a move is a turning point, above 0
+     */
+    public static Judgement of(List<Point> points, List<Move> played, double threshold) {
+        if (points.size() != played.size() + 1) {
+            throw new IllegalArgumentException(
+                    "one position more than moves, were " + points.size() + " and " + played.size());
+        }
+        if (!(threshold > 0 && threshold <= 1)) {
+            throw new IllegalArgumentException("the threshold is above 0 and at most 1, was " + threshold);
+        }
+        List<Judged> moves = new ArrayList<>();
+        boolean ended = false;
+        boolean opened = true;
+        for (int ply = 0; ply < played.size(); ply++) {
+            Point before = points.get(ply);
+            Point after = points.get(ply + 1);
+            ended |= isEnding(before.position());
+            opened = opened && !ended && isOpening(before.position());
+            Phase phase = ended ? Phase.ENDING : opened ? Phase.OPENING : Phase.MIDDLEGAME;
+            moves.add(judged(ply, played.get(ply), before, after, phase));
+        }
+        List<Judged> turning = moves.stream()
+                .filter(move -> move.loss() >= threshold && !isLost(move))
+                .sorted(Comparator.comparingDouble(Judged::loss).reversed())
+                .toList();
+        return new Judgement(moves, turning, drifts(moves, threshold));
+    }
+
+    private static Judged judged(int ply, Move move, Point before, Point after, Phase phase) {
+        Side side = before.position().sideToMove();
+        boolean best = !before.best().isEmpty() && before.best().getFirst().equals(move);
+        // The best move gives nothing away, whatever the deeper look after it says of the position.
+        double loss = best
+                ? 0
+                : Math.max(
+                        0, before.verdict().expectedFor(side) - after.verdict().expectedFor(side));
+        return new Judged(ply, move, side, loss, phase, before, after);
+    }
+
+    private static boolean isLost(Judged move) {
+        return move.before().verdict().expectedFor(move.side()) < LOST_ANYWAY;
+    }
+
+    // ---- phases
+
+    /** Neither side has pieces for more than 13 pawns at 3-3-5-9: two rooks and a minor piece, or a queen and a minor one. */
+    static boolean isEnding(Position position) {
+        for (Side side : Side.values()) {
+            int pieces = 3 * (position.count(side, PieceType.KNIGHT) + position.count(side, PieceType.BISHOP))
+                    + 5 * position.count(side, PieceType.ROOK)
+                    + 9 * position.count(side, PieceType.QUEEN);
+            if (pieces > 13) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** To move 10, and on to move 16 as long as one side still has two minor pieces or more on their first squares. */
+    static boolean isOpening(Position position) {
+        if (position.moveNumber() <= 10) {
+            return true;
+        }
+        if (position.moveNumber() > 16) {
+            return false;
+        }
+        for (Side side : Side.values()) {
+            long home = 0;
+            for (PieceType type : List.of(PieceType.KNIGHT, PieceType.BISHOP)) {
+                home += position.men(side, type).stream()
+                        .filter(square -> square.rank() == side.rank(1))
+                        .count();
+            }
+            if (home >= 2) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    // ---- drifts
+
+    private static List<Drift> drifts(List<Judged> moves, double threshold) {
+        List<Drift> drifts = new ArrayList<>();
+        for (Side side : Side.values()) {
+            List<Judged> run = new ArrayList<>();
+            for (Judged move : moves) {
+                if (move.side() != side) {
+                    continue;
+                }
+                boolean goesOn = move.loss() > PAUSE && move.loss() < threshold && !isLost(move);
+                // One good move in between does not end a wrong plan; two do.
+                boolean pause =
+                        move.loss() <= PAUSE && !run.isEmpty() && run.getLast().loss() > PAUSE;
+                if (goesOn || pause) {
+                    run.add(move);
+                } else {
+                    end(run, side, threshold, drifts);
+                }
+            }
+            end(run, side, threshold, drifts);
+        }
+        drifts.sort(Comparator.comparingInt(drift -> drift.first().ply()));
+        return drifts;
+    }
+
+    private static void end(List<Judged> run, Side side, double threshold, List<Drift> drifts) {
+        while (!run.isEmpty() && run.getLast().loss() <= PAUSE) {
+            run.removeLast();
+        }
+        if (run.size() >= SHORTEST_DRIFT) {
+            Judged first = run.getFirst();
+            Judged last = run.getLast();
+            double loss = first.before().verdict().expectedFor(side)
+                    - last.after().verdict().expectedFor(side);
+            if (loss >= threshold) {
+                drifts.add(new Drift(side, first, last, run.size(), loss));
+            }
+        }
+        run.clear();
+    }
+
+    // ---- sums
+
+    /** What a side gave away, by phase; phases without a move of it are left out. */
+    public Map<Phase, Double> givenAway(Side side) {
+        Map<Phase, Double> sums = new EnumMap<>(Phase.class);
+        for (Judged move : moves) {
+            if (move.side() == side) {
+                sums.merge(move.phase(), move.loss(), Double::sum);
+            }
+        }
+        return sums;
+    }
+}

@@ -1,0 +1,65 @@
+package org.zeroply.analysis;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.zeroply.reading.Comparison;
+import org.zeroply.reading.Entry;
+import org.zeroply.reading.Factor;
+import org.zeroply.reading.Section;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Move;
+
+/**
+ * What there is to say of a turning point: what should have been played, what refutes what was, and the entries of the
+ * ledger that are different at the ends of the two lines.
+ *
+ * @param better the line that was best, from the position before the move; empty if there is none
+ * @param refutation what follows the move that was played
+ * @param differences the entries, the ledger after the move's refutation first, in words; at most a few
+ */
+public record TurningPoint(
+        Judgement.Judged move, List<Move> better, List<Move> refutation, List<Difference> differences) {
+    private static final int LONGEST = 6;
+    private static final int MOST_DIFFERENCES = 4;
+
+    /** What changes with every move and says little of why one line is worse than another. */
+    private static final List<Section> TELLING =
+            List.of(Section.MATERIAL, Section.EXCHANGES, Section.PAWNS, Section.KING, Section.LINES, Section.ACTIVITY);
+
+    private static final List<Factor> SILENT =
+            List.of(Factor.TOTAL, Factor.MOBILITY, Factor.IDLE, Factor.IDLEST, Factor.FLIGHT, Factor.KING_DEFENDERS);
+
+    /** An entry at the end of the line that was played and at the end of the better one. */
+    public record Difference(Factor factor, Entry played, Entry better) {}
+
+    public TurningPoint {
+        better = List.copyOf(better);
+        refutation = List.copyOf(refutation);
+        differences = List.copyOf(differences);
+    }
+
+    public static TurningPoint of(Judgement.Judged move) {
+        List<Move> better = cut(move.before().best(), LONGEST);
+        List<Move> refutation = cut(move.after().best(), LONGEST - 1);
+        if (better.isEmpty()) {
+            return new TurningPoint(move, better, refutation, List.of());
+        }
+        List<Move> played = new ArrayList<>(List.of(move.move()));
+        played.addAll(refutation);
+        Comparison comparison =
+                Comparison.of(move.before().position(), List.of(played, better), true, ValueScale.SCHOOLROOM);
+        List<Difference> differences = comparison.factors().stream()
+                .filter(factor -> TELLING.contains(factor.section()) && !SILENT.contains(factor))
+                .limit(MOST_DIFFERENCES)
+                .map(factor -> new Difference(
+                        factor,
+                        comparison.ways().getFirst().ledger().entry(factor),
+                        comparison.ways().getLast().ledger().entry(factor)))
+                .toList();
+        return new TurningPoint(move, better, refutation, differences);
+    }
+
+    private static List<Move> cut(List<Move> line, int most) {
+        return line.subList(0, Math.min(most, line.size()));
+    }
+}
