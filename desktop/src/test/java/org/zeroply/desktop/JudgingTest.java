@@ -165,5 +165,21 @@ class JudgingTest extends AtTheWindow {
                         .queryAs(javafx.scene.control.Label.class)
                         .getText()))
                 .contains("C02", "French, Advance");
+        // A second game that leaves the first one's ground with its third move.
+        take("""
+                [White "Ardley, Tom"]
+                [Black "Quillan, Rhea"]
+                [Date "2030.01.01"]
+                [Result "*"]
+
+                1. d4 e6 2. e4 d5 3. e5 c5 *
+                """);
+        stand.await("the new move", () -> reading().firstNewProperty().get() >= 0);
+        assertThat(Stand.onStage(() -> robot.lookup("#here-first-new")
+                        .queryAs(javafx.scene.control.Hyperlink.class)
+                        .getText()))
+                .isEqualTo("New from 3...c5 on");
+        fire("#here-first-new");
+        assertThat(move()).isEqualTo("3...c5");
     }
 }

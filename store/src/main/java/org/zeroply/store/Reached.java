@@ -2,6 +2,7 @@ package org.zeroply.store;
 
 import java.util.Arrays;
 import java.util.SortedMap;
+import java.util.stream.LongStream;
 
 /**
  * Games that came to something, a position or a pattern, and when: sorted ids, and the half-move after which it was
@@ -18,6 +19,11 @@ public final class Reached {
 
     public int size() {
         return games.length;
+    }
+
+    /** The games, by their ids in ascending order. */
+    public LongStream ids() {
+        return Arrays.stream(games);
     }
 
     public boolean contains(long game) {

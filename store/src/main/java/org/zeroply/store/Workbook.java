@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import java.util.function.LongPredicate;
@@ -42,6 +43,9 @@ import org.zeroply.work.Progress;
  * which last at most 50 ms each. Reads run beside it on connections of their own. Only one process holds a workbook.
  */
 public final class Workbook implements AutoCloseable {
+    /** Where more games came to a position than this, an earlier one is among them. */
+    private static final int FEW_TO_COMPARE = 300;
+
     /** The document that the journal keeps for what appears in and disappears from the list of games. */
     private static final String GAMES = "games";
 
@@ -287,6 +291,40 @@ public final class Workbook implements AutoCloseable {
      */
     public PositionGames at(Position position, @Nullable Reached among) {
         return new PositionIndex(this).at(position.key(), among);
+    }
+
+    /**
+     * Where a game left what earlier games of the workbook had played: the half-moves of its main line after which none of
+     * them stood, at most as deep as positions are indexed. A game is earlier by its date, or by when it was taken in.
+     *
+     * @param line the positions of its main line, the start first
+     * @return empty if every position was known, or if games still wait to be indexed
+     */
+    public OptionalInt firstNew(long id, List<Position> line) {
+        for (int ply = 1; ply < Math.min(line.size(), PositionIndex.DEEPEST + 1); ply++) {
+            PositionGames here = at(line.get(ply), null);
+            if (here.pending() > 0) {
+                return OptionalInt.empty();
+            }
+            List<Long> others =
+                    here.games().ids().filter(other -> other != id).boxed().toList();
+            if (others.size() <= FEW_TO_COMPARE && !isAnyEarlier(others, id)) {
+                return OptionalInt.of(ply);
+            }
+        }
+        return OptionalInt.empty();
+    }
+
+    private boolean isAnyEarlier(List<Long> others, long id) {
+        return !others.isEmpty()
+                && read(handle -> handle.createQuery("select count(*) from game, game as this where this.id = :id"
+                                        + " and game.id in (<others>)"
+                                        + " and (game.date < this.date or game.date = this.date and game.id < this.id)")
+                                .bind("id", id)
+                                .bindList("others", others)
+                                .mapTo(Long.class)
+                                .one()
+                        > 0);
     }
 
     /** Goes over the main lines of all listed games for a pattern; empty if cancelled. Progress counts games. */

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
@@ -159,6 +160,29 @@ class PositionIndexTest {
                 .getLast();
         assertThat(workbook.at(meeting, null).games().size()).isEqualTo(2);
         assertSame(meeting);
+    }
+
+    @Test
+    void theFirstNewMoveIsTheOneNoEarlierGameHas() {
+        long first = workbook.add(Books.game("[Date \"2023.01.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
+        // By another order of moves it comes to a known position and leaves it with its fourth move.
+        long later =
+                workbook.add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "two");
+        long same = workbook.add(Books.game("[Date \"2024.02.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 1-0"), "three");
+        assertThat(firstNew(first)).hasValue(1);
+        // 1...e6 is new, although 2...Nf6 comes back to what was played.
+        assertThat(firstNew(later)).hasValue(2);
+        assertThat(firstNew(same)).isEmpty();
+        // A game of the same day is earlier if it was taken in before.
+        long twin =
+                workbook.add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "four");
+        assertThat(firstNew(twin)).isEmpty();
+        assertThat(firstNew(later)).hasValue(2);
+    }
+
+    private OptionalInt firstNew(long id) {
+        GameTree tree = workbook.game(id).tree();
+        return workbook.firstNew(id, tree.positionsAlong(tree.mainLine()));
     }
 
     @Test

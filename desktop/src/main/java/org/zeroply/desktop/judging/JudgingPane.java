@@ -23,6 +23,9 @@ import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
+import org.zeroply.reading.Entry;
+import org.zeroply.reading.Factor;
+import org.zeroply.reading.Value;
 import org.zeroply.rules.Side;
 
 /**
@@ -202,21 +205,26 @@ public final class JudgingPane extends VBox {
                 told.add(Texts.of(
                         "judging.difference",
                         difference.factor().title(),
-                        figures(difference.played()),
-                        figures(difference.better())));
+                        figures(difference.played(), difference.better()),
+                        figures(difference.better(), difference.played())));
             }
             text.setText(String.join("\n", told));
         }
 
-        private static String figures(org.zeroply.reading.Entry entry) {
-            return Texts.of(
-                    "judging.figures",
-                    figure(entry.white().value().text()),
-                    figure(entry.black().value().text()));
-        }
-
-        private static String figure(String text) {
-            return text.isEmpty() ? "–" : text;
+        /** The figures of the sides in which the two ends differ; what is left over is told as a whole. */
+        private static String figures(Entry entry, Entry other) {
+            if (entry.factor() == Factor.IMBALANCE) {
+                return entry.explanation();
+            }
+            List<String> figures = new ArrayList<>();
+            for (Side side : Side.values()) {
+                Value value = entry.of(side).value();
+                if (!value.equals(other.of(side).value())) {
+                    figures.add(Texts.of("side." + side) + " "
+                            + (value.isNothing() ? Texts.of("judging.nothing") : value.text()));
+                }
+            }
+            return String.join(", ", figures);
         }
 
         private void show(Judgement.Drift drift) {

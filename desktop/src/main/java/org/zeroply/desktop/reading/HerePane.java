@@ -21,6 +21,7 @@ final class HerePane extends VBox {
     private final ReadingModel model;
     private final Label heading = new Label();
     private final Hyperlink show = new Hyperlink(Texts.of("here.show"));
+    private final Hyperlink firstNew = new Hyperlink();
     private final GridPane moves = new GridPane();
 
     /**
@@ -43,8 +44,27 @@ final class HerePane extends VBox {
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox top = new HBox(heading, space, show);
         top.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
-        getChildren().addAll(top, moves);
+        firstNew.setId("here-first-new");
+        firstNew.setOnAction(event -> model.go(model.firstNewProperty().get()));
+        model.firstNewProperty().subscribe(() -> showNew());
+        getChildren().addAll(firstNew, top, moves);
         model.hereProperty().subscribe(this::show);
+    }
+
+    private void showNew() {
+        int node = model.firstNewProperty().get();
+        boolean known = node >= 0 && model.shown().has(node);
+        firstNew.setVisible(known);
+        firstNew.setManaged(known);
+        firstNew.setText(
+                known
+                        ? Texts.of(
+                                "here.firstNew",
+                                MoveNames.of(
+                                        model.shown(),
+                                        node,
+                                        model.languageProperty().get()))
+                        : "");
     }
 
     private void show(@Nullable PositionGames here) {

@@ -71,6 +71,9 @@ public final class ReadingModel {
 
     private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
 
+    /** Of the main line; -1 while it is not known or where every move is known ground. */
+    private final ReadOnlyIntegerWrapper firstNew = new ReadOnlyIntegerWrapper(this, "firstNew", -1);
+
     private final ReadOnlyIntegerWrapper curtain = new ReadOnlyIntegerWrapper(this, "curtain", NO_CURTAIN);
     private final ReadOnlyObjectWrapper<@Nullable Move> answered = new ReadOnlyObjectWrapper<>(this, "answered");
     private final StringProperty student = new SimpleStringProperty(this, "student", "");
@@ -78,6 +81,7 @@ public final class ReadingModel {
     private GameTree shown = GameTree.of(Position.START);
     private Runnable onSaved = () -> {};
     private long askedHere;
+    private List<Position> askedNew = List.of();
 
     public ReadingModel(Workbook workbook, Background background) {
         this.workbook = workbook;
@@ -126,6 +130,14 @@ public final class ReadingModel {
     /** What the games of the workbook did with the position; null until it is known, and behind the curtain. */
     public ReadOnlyObjectProperty<@Nullable PositionGames> hereProperty() {
         return here.getReadOnlyProperty();
+    }
+
+    /**
+     * The move of the main line, as a node, with which the game left what earlier games of the workbook had played; -1 if
+     * there is none, if it is not known yet, or if it stands behind the curtain.
+     */
+    public ReadOnlyIntegerProperty firstNewProperty() {
+        return firstNew.getReadOnlyProperty();
     }
 
     /** The opening of the main line as far as it may be seen; null where no position of it has a name. */
@@ -377,6 +389,26 @@ public final class ReadingModel {
         lastMove.set(tree.node(node.get()).move());
         strip.set(open.get() ? StripData.of(shown, node.get(), language.get(), scale.get()) : null);
         lookHere();
+        lookForNew();
+    }
+
+    /** Asks once for each main line where it left known ground. */
+    private void lookForNew() {
+        List<Integer> main = shown.mainLine();
+        List<Position> line = open.get() ? shown.positionsAlong(main) : List.of();
+        if (line.equals(askedNew)) {
+            return;
+        }
+        askedNew = line;
+        firstNew.set(-1);
+        long id = gameId.get();
+        if (line.size() > 1) {
+            background.read(() -> workbook.firstNew(id, line), found -> {
+                if (line.equals(askedNew) && found.isPresent()) {
+                    firstNew.set(main.get(found.getAsInt() - 1));
+                }
+            });
+        }
     }
 
     /** Asks what other games did with the position; an answer for a position left behind is dropped. */

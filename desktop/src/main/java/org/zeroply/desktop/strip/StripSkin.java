@@ -103,7 +103,7 @@ final class StripSkin extends SkinBase<StripView> {
 
     /** The stave of seven lines with room for pennants; nothing for a game that is not judged. */
     private double verdictHeight() {
-        return getSkinnable().verdictsProperty().get() == null ? 0 : 4.6 * unit();
+        return getSkinnable().verdictsProperty().get() == null ? 0 : 4.2 * unit();
     }
 
     private double columnWidth(StripData data) {
@@ -138,12 +138,14 @@ final class StripSkin extends SkinBase<StripView> {
 
     @Override
     protected double computePrefHeight(double width, double t, double r, double b, double l) {
-        return numbersHeight() + 4 * rowHeight() + lanesHeight() + across.prefHeight(-1);
+        // The stave takes the place of two rows of variations, so that the board keeps its size.
+        int rows = verdictHeight() > 0 ? 2 : 4;
+        return numbersHeight() + rows * rowHeight() + lanesHeight() + across.prefHeight(-1);
     }
 
     @Override
     protected double computeMinHeight(double width, double t, double r, double b, double l) {
-        return numbersHeight() + 2 * rowHeight() + lanesHeight() + across.prefHeight(-1);
+        return numbersHeight() + (verdictHeight() > 0 ? 1 : 2) * rowHeight() + lanesHeight() + across.prefHeight(-1);
     }
 
     @Override
