@@ -83,6 +83,18 @@ class JudgingTest extends AtTheWindow {
                                 judging().verdictsProperty().get())
                         .steps()))
                 .hasSize(4);
+        // The coach's own verdict on a move, against the calculated one; taken back, the difference is gone.
+        Stand.onStage(() -> {
+            reading().go(reading().tree().mainLine().getFirst());
+            reading().toggleSign(18);
+            return true;
+        });
+        stand.await(
+                "the difference", () -> judging().differencesProperty().get().size() == 1);
+        assertThat(Stand.onStage(() -> rows.getItems().size()))
+                .isEqualTo(judgement.turningPoints().size() + 1);
+        keys(KeyCode.SHORTCUT, KeyCode.Z);
+        stand.await("no difference", () -> judging().differencesProperty().get().isEmpty());
         // By keys to the turning points, and to one from its row.
         Stand.onStage(() -> {
             reading().toStart();

@@ -12,6 +12,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GamePass;
 import org.zeroply.analysis.Judgement;
+import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
@@ -39,6 +40,8 @@ public final class JudgingModel {
     private final ReadOnlyObjectWrapper<@Nullable Judgement> judgement = new ReadOnlyObjectWrapper<>(this, "judgement");
     private final ReadOnlyObjectWrapper<@Nullable StripVerdicts> verdicts =
             new ReadOnlyObjectWrapper<>(this, "verdicts");
+    private final ReadOnlyObjectWrapper<List<Difference>> shownDifferences =
+            new ReadOnlyObjectWrapper<>(this, "differences", List.of());
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
 
     private List<Position> line = List.of();
@@ -67,6 +70,11 @@ public final class JudgingModel {
         return verdicts.getReadOnlyProperty();
     }
 
+    /** Where the coach and the calculation disagree. */
+    public ReadOnlyObjectProperty<List<Difference>> differencesProperty() {
+        return shownDifferences.getReadOnlyProperty();
+    }
+
     public ReadOnlyBooleanProperty runningProperty() {
         return running.getReadOnlyProperty();
     }
@@ -77,6 +85,7 @@ public final class JudgingModel {
     private void follow() {
         List<Position> now = reading.openProperty().get() ? GamePass.line(reading.tree()) : List.of();
         if (now.equals(line)) {
+            signsChanged();
             return;
         }
         stop.run();
@@ -105,6 +114,14 @@ public final class JudgingModel {
                         show();
                     }
                 });
+    }
+
+    /** The coach's verdicts are signs of the game, so that an edit may change what differs. */
+    private void signsChanged() {
+        List<Difference> now = differences();
+        if (!now.equals(shownDifferences.get())) {
+            shownDifferences.set(now);
+        }
     }
 
     // ---- the pass
@@ -180,6 +197,7 @@ public final class JudgingModel {
         if (points.size() < 2 || reading.isCurtainDown()) {
             judgement.set(null);
             verdicts.set(null);
+            shownDifferences.set(List.of());
             return;
         }
         Judgement now = Judgement.of(points, moves(points.size() - 1), Judgement.USUAL_THRESHOLD);
@@ -189,6 +207,7 @@ public final class JudgingModel {
         points.stream().skip(1).forEach(point -> steps.add(point.verdict().step()));
         now.turningPoints().forEach(turning -> pennants.put(turning.ply(), turning.loss()));
         verdicts.set(new StripVerdicts(steps, pennants));
+        shownDifferences.set(differences());
     }
 
     private List<Move> moves(int count) {
@@ -196,6 +215,29 @@ public final class JudgingModel {
         return tree.mainLine().subList(0, count).stream()
                 .map(id -> tree.node(id).played())
                 .toList();
+    }
+
+    /**
+     * Where the coach's verdict, a sign at a move of the main line, and the calculated one are a step or more apart.
+     *
+     * @param ply half-moves from the start to the position that both are about
+     */
+    public record Difference(int ply, Verdict.Step stated, Verdict.Step calculated) {}
+
+    private List<Difference> differences() {
+        Judgement now = judgement.get();
+        List<Difference> differences = new ArrayList<>();
+        if (now != null) {
+            List<Integer> main = reading.tree().mainLine();
+            for (Judgement.Judged move : now.moves()) {
+                Verdict.Step stated = LineCheck.stated(reading.tree().node(main.get(move.ply())));
+                Verdict.Step calculated = move.after().verdict().step();
+                if (stated != null && stated != calculated) {
+                    differences.add(new Difference(move.ply(), stated, calculated));
+                }
+            }
+        }
+        return differences;
     }
 
     // ---- walking

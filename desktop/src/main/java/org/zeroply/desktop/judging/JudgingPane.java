@@ -30,7 +30,7 @@ import org.zeroply.rules.Side;
 
 /**
  * The judged game in words: what each side gave away in which phase, the turning points, dearest first, with what was
- * better and what refutes the move, and the drifts. Choosing a row goes to its move. Passive.
+ * better and what refutes the move, the drifts, and where the coach's own verdicts differ. Choosing a row goes to its move. Passive.
  */
 public final class JudgingPane extends VBox {
     private final ReadingModel reading;
@@ -38,7 +38,7 @@ public final class JudgingPane extends VBox {
     private final ListView<Row> rows = new ListView<>();
     private final Button judge = new Button(Texts.of("judging.judge"));
 
-    /** A turning point or a drift. */
+    /** A turning point, a drift, or a verdict on which coach and calculation disagree. */
     private sealed interface Row {
         int ply();
 
@@ -53,6 +53,13 @@ public final class JudgingPane extends VBox {
             @Override
             public int ply() {
                 return drift.first().ply();
+            }
+        }
+
+        record Differing(JudgingModel.Difference difference, String move) implements Row {
+            @Override
+            public int ply() {
+                return difference.ply();
             }
         }
     }
@@ -79,7 +86,8 @@ public final class JudgingPane extends VBox {
         stop.setOnAction(event -> model.stop());
         stop.visibleProperty().bind(model.runningProperty());
         getChildren().addAll(summary, rows, new HBox(8, judge, stop));
-        model.judgementProperty().subscribe(this::show);
+        model.judgementProperty().subscribe(() -> show(model));
+        model.differencesProperty().subscribe(() -> show(model));
         rows.getSelectionModel().selectedItemProperty().subscribe(row -> {
             if (row != null && rows.isFocused()) {
                 go(row);
@@ -121,7 +129,8 @@ public final class JudgingPane extends VBox {
         return reading.languageProperty().get();
     }
 
-    private void show(@Nullable Judgement judgement) {
+    private void show(JudgingModel model) {
+        Judgement judgement = model.judgementProperty().get();
         if (judgement == null) {
             summary.setText(Texts.of("judging.none"));
             rows.getItems().clear();
@@ -130,6 +139,10 @@ public final class JudgingPane extends VBox {
         List<Row> fresh = new ArrayList<>();
         judgement.turningPoints().forEach(move -> fresh.add(new Row.Turning(TurningPoint.of(move))));
         judgement.drifts().forEach(drift -> fresh.add(new Row.Drifting(drift)));
+        for (JudgingModel.Difference difference : model.differencesProperty().get()) {
+            Judgement.Judged move = judgement.moves().get(difference.ply());
+            fresh.add(new Row.Differing(difference, MoveNames.of(move.before().position(), move.move(), language())));
+        }
         String sums = judgement.moves().size() + " " + Texts.of("judging.moves");
         for (Side side : Side.values()) {
             sums = sums + "\n" + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)));
@@ -184,6 +197,13 @@ public final class JudgingPane extends VBox {
             switch (row) {
                 case Row.Turning turning -> show(turning.point());
                 case Row.Drifting drifting -> show(drifting.drift());
+                case Row.Differing differing -> {
+                    title.setText(Texts.of("judging.differs", differing.move()));
+                    text.setText(Texts.of(
+                            "judging.differs.text",
+                            differing.difference().stated().text(),
+                            differing.difference().calculated().text()));
+                }
             }
             setContentDisplay(javafx.scene.control.ContentDisplay.GRAPHIC_ONLY);
             setGraphic(box);

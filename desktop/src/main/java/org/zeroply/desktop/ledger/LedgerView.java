@@ -75,8 +75,14 @@ final class LedgerView extends ListView<LedgerRow> {
         if (fresh.equals(rows)) {
             return;
         }
+        boolean elsewhere =
+                !rows.isEmpty() && !fresh.isEmpty() && !rows.getFirst().equals(fresh.getFirst());
         rows.setAll(fresh);
         getSelectionModel().clearSelection();
+        if (elsewhere && chosen == null) {
+            // Another move: what it changed stands at the top.
+            scrollTo(0);
+        }
         for (LedgerRow row : fresh) {
             if (chosen != null && isSame(chosen, row)) {
                 getSelectionModel().select(row);
@@ -177,7 +183,7 @@ final class LedgerView extends ListView<LedgerRow> {
             grid.getStyleClass().add("ledger-row");
             head.getStyleClass().add("ledger-head");
             arrow.getStyleClass().add("ledger-arrow");
-            grid.getColumnConstraints().addAll(column(26, HPos.LEFT), column(48, HPos.CENTER), column(26, HPos.RIGHT));
+            grid.getColumnConstraints().addAll(column(24, HPos.LEFT), column(52, HPos.CENTER), column(24, HPos.RIGHT));
             grid.addRow(0, white, middle, black);
             for (Node node : grid.getChildren()) {
                 GridPane.setValignment(node, VPos.TOP);
