@@ -88,6 +88,7 @@ public final class JudgingPane extends VBox {
         getChildren().addAll(summary, rows, new HBox(8, judge, stop));
         model.judgementProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
+        show(model);
         rows.getSelectionModel().selectedItemProperty().subscribe(row -> {
             if (row != null && rows.isFocused()) {
                 go(row);
