@@ -7,12 +7,12 @@ import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
 import org.zeroply.rules.Move;
@@ -70,7 +70,7 @@ public final class Openings {
      */
     public static Openings read(Reader reader) throws IOException {
         Openings openings = new Openings();
-        LineReader moves = new LineReader(org.zeroply.notation.Language.ENGLISH);
+        LineReader moves = new LineReader(Language.ENGLISH);
         BufferedReader rows = new BufferedReader(reader);
         int number = 0;
         for (String row = rows.readLine(); row != null; row = rows.readLine()) {
@@ -129,15 +129,5 @@ public final class Openings {
             }
         }
         return Optional.empty();
-    }
-
-    /** The names on the way to a position, the broadest first, each once. */
-    public List<Place> path(List<Position> line) {
-        List<Place> path = new ArrayList<>();
-        for (int ply = 0; ply < line.size(); ply++) {
-            int at = ply;
-            name(line.get(ply)).ifPresent(name -> path.add(new Place(name, at)));
-        }
-        return path;
     }
 }

@@ -61,17 +61,8 @@ public record Evidence(List<Exhibit> exhibits) {
         return new Evidence(more);
     }
 
-    /** All squares of a part. */
-    public SquareSet squares(Role role) {
-        return union(exhibits.stream().filter(exhibit -> exhibit.role() == role).toList());
-    }
-
     /** All squares, whatever their part. */
     public SquareSet squares() {
-        return union(exhibits);
-    }
-
-    private static SquareSet union(List<Exhibit> exhibits) {
         long bits = 0;
         for (Exhibit exhibit : exhibits) {
             bits |= exhibit.squares().bits();

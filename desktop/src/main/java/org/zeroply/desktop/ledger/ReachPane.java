@@ -38,8 +38,8 @@ final class ReachPane extends VBox {
     private final ChoiceBox<@Nullable Square> pieces = new ChoiceBox<>();
     private final TextField goal = new TextField();
     private final ToggleGroup boards = new ToggleGroup();
-    private final ToggleButton here = choice("reach.here", "reach-here");
-    private final ToggleButton empty = choice("reach.empty", "reach-empty");
+    private final ToggleButton here = Chips.oneOf(boards, "reach.here", "reach-here");
+    private final ToggleButton empty = Chips.oneOf(boards, "reach.empty", "reach-empty");
     private final Label hint = new Label();
     private final Label route = new Label();
     private final GridPane figures = new GridPane();
@@ -90,15 +90,6 @@ final class ReachPane extends VBox {
         boards.selectedToggleProperty().subscribe(() -> show());
         pieces.valueProperty().subscribe(() -> show());
         goal.textProperty().subscribe(() -> show());
-    }
-
-    private ToggleButton choice(String key, String id) {
-        ToggleButton button = new ToggleButton(Texts.of(key));
-        button.getStyleClass().add("chip");
-        button.setToggleGroup(boards);
-        button.setId(id);
-        button.setOnAction(event -> button.setSelected(true));
-        return button;
     }
 
     ReadOnlyObjectProperty<Shown> shownProperty() {

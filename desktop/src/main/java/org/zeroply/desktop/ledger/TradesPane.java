@@ -55,10 +55,10 @@ final class TradesPane extends VBox {
     private final LedgerModel model;
     private final ToggleGroup sides = new ToggleGroup();
     private final ToggleGroup modes = new ToggleGroup();
-    private final ToggleButton white = choice("side.WHITE", sides, "trades-white");
-    private final ToggleButton black = choice("side.BLACK", sides, "trades-black");
-    private final ToggleButton leave = choice("trades.leave", modes, "trades-leave");
-    private final ToggleButton remain = choice("trades.remain", modes, "trades-remain");
+    private final ToggleButton white = Chips.oneOf(sides, "side.WHITE", "trades-white");
+    private final ToggleButton black = Chips.oneOf(sides, "side.BLACK", "trades-black");
+    private final ToggleButton leave = Chips.oneOf(modes, "trades.leave", "trades-leave");
+    private final ToggleButton remain = Chips.oneOf(modes, "trades.remain", "trades-remain");
     private final GridPane grid = new GridPane();
     private final Label hint = new Label();
     private final VBox detail = new VBox(6);
@@ -91,15 +91,6 @@ final class TradesPane extends VBox {
         modes.selectedToggleProperty().subscribe(() -> show());
         model.viewProperty().subscribe(() -> ask());
         model.reading().positionProperty().subscribe(() -> ask());
-    }
-
-    private static ToggleButton choice(String key, ToggleGroup group, String id) {
-        ToggleButton button = new ToggleButton(Texts.of(key));
-        button.getStyleClass().add("chip");
-        button.setToggleGroup(group);
-        button.setId(id);
-        button.setOnAction(event -> button.setSelected(true));
-        return button;
     }
 
     ReadOnlyObjectProperty<Shown> shownProperty() {

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.ledger;
+
+import org.jspecify.annotations.NullMarked;
