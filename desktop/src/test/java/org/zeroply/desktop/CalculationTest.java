@@ -197,7 +197,11 @@ class CalculationTest extends AtTheWindow {
         stand.await(
                 "the end of the work", () -> !calculation().runningProperty().get());
         run("command.curtain");
-        stand.await("it goes on", () -> calculation().runningProperty().get());
+        // What was deep enough by then has been kept and is there at once; else it goes on.
+        stand.await(
+                "it goes on",
+                () -> calculation().runningProperty().get()
+                        || calculation().studyProperty().get() != null);
         fire("#calculation-stop");
         stand.await("the end", () -> !calculation().runningProperty().get());
         assertThat(Stand.onStage(() -> calculation().studyProperty().get())).isNotNull();
