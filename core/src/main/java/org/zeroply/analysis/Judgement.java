@@ -1,37 +1,54 @@
 package org.zeroply.analysis;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.Threat;
 import org.zeroply.search.Verdict;
 
 /**
  * A whole line of play judged from the verdict of each of its positions: what each move gave away, where the game turned,
- * and where a side drifted, losing by many small steps what no single move lost. Pure arithmetic over verdicts that were
- * calculated before; the same verdicts always give the same judgement.
+ * where a side drifted, losing by many small steps what no single move lost, which chances were missed that were hard to
+ * see, and what deserves praise. Pure arithmetic over what was calculated before; the same points always give the same
+ * judgement.
  *
  * @param moves every move with what it gave away, in order
  * @param turningPoints the moves that cost at least the threshold, the dearest first
  * @param drifts runs of one side's moves, each under the threshold and together over it, in order
+ * @param missed turning points at which the better move was hard to see, in order
+ * @param praise what was done well, in order
  */
-public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Drift> drifts) {
+public record Judgement(
+        List<Judged> moves,
+        List<Judged> turningPoints,
+        List<Drift> drifts,
+        List<MissedChance> missed,
+        List<Praise> praise) {
     /** A move is a turning point from this share of the expected score on, if the coach sets nothing else. */
     public static final double USUAL_THRESHOLD = 0.15;
 
     /** A side that stands below this expects nothing any more, and is not blamed. */
     public static final double LOST_ANYWAY = 0.10;
 
+    private static final Duration TIME_TROUBLE = Duration.ofMinutes(2);
+
+    /** So many of the dearest turning points are the critical moments. */
+    private static final int CRITICAL = 3;
+
     /** A drift is of at least so many moves of its side. */
     private static final int SHORTEST_DRIFT = 3;
 
     /** What a single move of a drift may win back without ending it. */
-    private static final double PAUSE = 0.02;
+    static final double PAUSE = 0.02;
 
     /** The third of the game a move belongs to. */
     public enum Phase {
@@ -44,10 +61,23 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
      * A position with its verdict and the best line from it.
      *
      * @param best the best line from here; empty where the game is over
+     * @param hardness of the best move; null if there is no other
+     * @param threats against the side to move
      */
-    public record Point(Position position, Verdict verdict, List<Move> best) {
+    public record Point(
+            Position position,
+            Verdict verdict,
+            List<Move> best,
+            @Nullable Hardness hardness,
+            List<Threat> threats) {
         public Point {
             best = List.copyOf(best);
+            threats = List.copyOf(threats);
+        }
+
+        /** Of which nothing but the best line is known. */
+        public Point(Position position, Verdict verdict, List<Move> best) {
+            this(position, verdict, best, null, List.of());
         }
     }
 
@@ -58,8 +88,17 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
      * @param loss of the expected score against the best move, for the side that moved, 0 to 1
      * @param before the position it was played in, with what was best there
      * @param after the position it led to, with what refutes it
+     * @param hurried what was left on the clock after it, if that was time trouble
      */
-    public record Judged(int ply, Move move, Side side, double loss, Phase phase, Point before, Point after) {
+    public record Judged(
+            int ply,
+            Move move,
+            Side side,
+            double loss,
+            Phase phase,
+            Point before,
+            Point after,
+            Optional<Duration> hurried) {
         /** Whether the best move was played. */
         public boolean isBest() {
             return !before.best().isEmpty() && before.best().getFirst().equals(move);
@@ -79,6 +118,13 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
         moves = List.copyOf(moves);
         turningPoints = List.copyOf(turningPoints);
         drifts = List.copyOf(drifts);
+        missed = List.copyOf(missed);
+        praise = List.copyOf(praise);
+    }
+
+    /** Judges a line without clocks. */
+    public static Judgement of(List<Point> points, List<Move> played, double threshold) {
+        return of(points, played, List.of(), threshold);
     }
 
     /**
@@ -86,9 +132,11 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
      *
      * @param points the positions of the line, the start first, each with its verdict
      * @param played the moves between them, one fewer
+     * @param clocks what the mover's clock showed after each move, where it is known; may be shorter than the line
      * @param threshold the share of the expected score from which on a move is a turning point, above 0
      */
-    public static Judgement of(List<Point> points, List<Move> played, double threshold) {
+    public static Judgement of(
+            List<Point> points, List<Move> played, List<Optional<Duration>> clocks, double threshold) {
         if (points.size() != played.size() + 1) {
             throw new IllegalArgumentException(
                     "one position more than moves, were " + points.size() + " and " + played.size());
@@ -105,16 +153,22 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
             ended |= isEnding(before.position());
             opened = opened && !ended && isOpening(before.position());
             Phase phase = ended ? Phase.ENDING : opened ? Phase.OPENING : Phase.MIDDLEGAME;
-            moves.add(judged(ply, played.get(ply), before, after, phase));
+            moves.add(judged(ply, played.get(ply), before, after, phase, hurried(clocks, ply)));
         }
         List<Judged> turning = moves.stream()
                 .filter(move -> move.loss() >= threshold && !isLost(move))
                 .sorted(Comparator.comparingDouble(Judged::loss).reversed())
                 .toList();
-        return new Judgement(moves, turning, drifts(moves, threshold));
+        return new Judgement(
+                moves,
+                turning,
+                drifts(moves, threshold),
+                MissedChance.among(moves, turning),
+                Praise.in(moves, threshold));
     }
 
-    private static Judged judged(int ply, Move move, Point before, Point after, Phase phase) {
+    private static Judged judged(
+            int ply, Move move, Point before, Point after, Phase phase, Optional<Duration> hurried) {
         Side side = before.position().sideToMove();
         boolean best = !before.best().isEmpty() && before.best().getFirst().equals(move);
         // The best move gives nothing away, whatever the deeper look after it says of the position.
@@ -122,10 +176,21 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
                 ? 0
                 : Math.max(
                         0, before.verdict().expectedFor(side) - after.verdict().expectedFor(side));
-        return new Judged(ply, move, side, loss, phase, before, after);
+        return new Judged(ply, move, side, loss, phase, before, after, hurried);
     }
 
-    private static boolean isLost(Judged move) {
+    /** Under two minutes, or under a twentieth of what the first known clock showed if that is less. */
+    private static Optional<Duration> hurried(List<Optional<Duration>> clocks, int ply) {
+        Optional<Duration> first = clocks.stream().flatMap(Optional::stream).findFirst();
+        if (first.isEmpty() || ply >= clocks.size()) {
+            return Optional.empty();
+        }
+        Duration twentieth = first.get().dividedBy(20);
+        Duration bound = twentieth.compareTo(TIME_TROUBLE) < 0 ? twentieth : TIME_TROUBLE;
+        return clocks.get(ply).filter(left -> left.compareTo(bound) < 0);
+    }
+
+    static boolean isLost(Judged move) {
         return move.before().verdict().expectedFor(move.side()) < LOST_ANYWAY;
     }
 
@@ -206,6 +271,28 @@ public record Judgement(List<Judged> moves, List<Judged> turningPoints, List<Dri
             }
         }
         run.clear();
+    }
+
+    /**
+     * A span that the coach calls a drift, whatever its moves cost one by one.
+     *
+     * @param first the half-move before which the plan went wrong
+     * @param last a later one of the same side
+     */
+    public Drift span(int first, int last) {
+        Judged from = moves.get(first);
+        Judged to = moves.get(last);
+        if (from.side() != to.side() || first > last) {
+            throw new IllegalArgumentException("a drift is of one side's moves in order, was " + first + ".." + last);
+        }
+        double loss = from.before().verdict().expectedFor(from.side())
+                - to.after().verdict().expectedFor(from.side());
+        return new Drift(from.side(), from, to, (last - first) / 2 + 1, loss);
+    }
+
+    /** The dearest turning points, at most three. */
+    public List<Judged> criticalMoments() {
+        return turningPoints.subList(0, Math.min(CRITICAL, turningPoints.size()));
     }
 
     // ---- sums

@@ -39,15 +39,13 @@ public record TurningPoint(
     }
 
     public static TurningPoint of(Judgement.Judged move) {
-        List<Move> better = cut(move.before().best(), LONGEST);
-        List<Move> refutation = cut(move.after().best(), LONGEST - 1);
+        List<Move> better = better(move);
+        List<Move> played = played(move);
+        List<Move> refutation = played.subList(1, played.size());
         if (better.isEmpty()) {
             return new TurningPoint(move, better, refutation, List.of());
         }
-        List<Move> played = new ArrayList<>(List.of(move.move()));
-        played.addAll(refutation);
-        Comparison comparison =
-                Comparison.of(move.before().position(), List.of(played, better), true, ValueScale.SCHOOLROOM);
+        Comparison comparison = compare(move);
         List<Difference> differences = comparison.factors().stream()
                 .filter(factor -> TELLING.contains(factor.section()) && !SILENT.contains(factor))
                 .limit(MOST_DIFFERENCES)
@@ -57,6 +55,24 @@ public record TurningPoint(
                         comparison.ways().getLast().ledger().entry(factor)))
                 .toList();
         return new TurningPoint(move, better, refutation, differences);
+    }
+
+    /** What was best, as far as it is shown. */
+    static List<Move> better(Judgement.Judged move) {
+        return cut(move.before().best(), LONGEST);
+    }
+
+    /** The move that was played and what follows it, as far as it is shown. */
+    static List<Move> played(Judgement.Judged move) {
+        List<Move> played = new ArrayList<>(List.of(move.move()));
+        played.addAll(cut(move.after().best(), LONGEST - 1));
+        return played;
+    }
+
+    /** The ledgers at the ends of the line that was played and of the better one, in this order. */
+    static Comparison compare(Judgement.Judged move) {
+        return Comparison.of(
+                move.before().position(), List.of(played(move), better(move)), true, ValueScale.SCHOOLROOM);
     }
 
     private static List<Move> cut(List<Move> line, int most) {

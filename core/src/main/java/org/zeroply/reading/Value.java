@@ -19,6 +19,21 @@ public sealed interface Value {
         return false;
     }
 
+    /** How many things the figure counts, whatever they are; 0 for figures that count nothing. */
+    default int size() {
+        return switch (this) {
+            case Count count -> count.count();
+            case Squares squares -> squares.squares().size();
+            case Files files -> Integer.bitCount(files.files());
+            case Men men ->
+                men.counts().values().stream().mapToInt(Integer::intValue).sum();
+            case Absent absent -> 0;
+            case Hundredths hundredths -> 0;
+            case Moves moves -> 0;
+            case Is state -> 0;
+        };
+    }
+
     /** There is nothing of which the figure could be taken. */
     record Absent() implements Value {
         @Override

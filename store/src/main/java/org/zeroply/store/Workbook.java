@@ -842,6 +842,30 @@ public final class Workbook implements AutoCloseable {
                 .flatMap(text -> StudyText.read(position, text));
     }
 
+    /** The games that wait to be judged. */
+    public GameQueue queue() {
+        return new GameQueue(this);
+    }
+
+    // ---- lesson reports
+
+    /** Keeps the draft of a lesson report; replaces the one there was. */
+    public void keepReport(long game, String content) {
+        write(handle -> handle.createUpdate("insert into report (game, content) values (?, ?)"
+                        + " on conflict (game) do update set content = excluded.content")
+                .bind(0, game)
+                .bind(1, content)
+                .execute());
+    }
+
+    /** The draft of a lesson report for a game, if there is one. */
+    public Optional<String> report(long game) {
+        return read(handle -> handle.createQuery("select content from report where game = ?")
+                .bind(0, game)
+                .mapTo(String.class)
+                .findOne());
+    }
+
     // ---- settings
 
     /** A setting that belongs to the workbook, not to the machine. */

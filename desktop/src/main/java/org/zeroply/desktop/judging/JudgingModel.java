@@ -1,10 +1,16 @@
 package org.zeroply.desktop.judging;
 
+import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableSet;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -13,12 +19,15 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GamePass;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LineCheck;
+import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.desktop.strip.StripVerdicts;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -30,24 +39,32 @@ import org.zeroply.store.Workbook;
  * has so far, can be stopped and goes on where it stopped, since every position is kept in the workbook as it is done. A
  * game that was judged before is judged again from there when it is opened. Behind the curtain nothing is shown. Lives on
  * the interface thread; needs no window.
+ *
+ * <p>The judgement is of the main line. The strip shows the line one is in, so in a variation that was judged it shows the
+ * variation's own verdicts. What is known is kept by node; a node stands for its position as long as the game is open.
  */
 public final class JudgingModel {
     private final ReadingModel reading;
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService service;
+    private final GamePass pass = new GamePass();
 
     private final ReadOnlyObjectWrapper<@Nullable Judgement> judgement = new ReadOnlyObjectWrapper<>(this, "judgement");
     private final ReadOnlyObjectWrapper<@Nullable StripVerdicts> verdicts =
             new ReadOnlyObjectWrapper<>(this, "verdicts");
-    private final ReadOnlyObjectWrapper<List<Difference>> shownDifferences =
+    private final ReadOnlyObjectWrapper<List<Difference>> differences =
             new ReadOnlyObjectWrapper<>(this, "differences", List.of());
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
 
-    private List<Position> line = List.of();
-    private Map<Integer, Study> known = new HashMap<>();
+    private long game;
+    private GameTree tree = GameTree.of(Position.START);
+    private List<Integer> main = List.of();
+    private List<Integer> line = List.of();
+    private boolean covered;
+    private final Map<Integer, Study> known = new HashMap<>();
+    private final Set<Integer> lookedUp = new HashSet<>();
     private Runnable stop = () -> {};
-    private long asked;
 
     public JudgingModel(ReadingModel reading, Workbook workbook, Background background, CalculatorService service) {
         this.reading = reading;
@@ -55,7 +72,7 @@ public final class JudgingModel {
         this.background = background;
         this.service = service;
         reading.stripProperty().subscribe(() -> follow());
-        reading.curtainProperty().subscribe(now -> show());
+        reading.curtainProperty().subscribe(now -> follow());
     }
 
     // ---- what a view binds to
@@ -65,85 +82,139 @@ public final class JudgingModel {
         return judgement.getReadOnlyProperty();
     }
 
-    /** The same for the strip. */
+    /** Of the current line, for the strip. */
     public ReadOnlyObjectProperty<@Nullable StripVerdicts> verdictsProperty() {
         return verdicts.getReadOnlyProperty();
     }
 
-    /** Where the coach and the calculation disagree. */
+    /** Where the coach and the calculation disagree, in the order of the tree. */
     public ReadOnlyObjectProperty<List<Difference>> differencesProperty() {
-        return shownDifferences.getReadOnlyProperty();
+        return differences.getReadOnlyProperty();
     }
 
     public ReadOnlyBooleanProperty runningProperty() {
         return running.getReadOnlyProperty();
     }
 
+    /** The calculated verdict after a move, if it has been looked at and the curtain is up. */
+    public Optional<Verdict> verdict(int node) {
+        return covered ? Optional.empty() : Optional.ofNullable(known.get(node)).map(Study::verdict);
+    }
+
     // ---- following the game
 
-    /** Another game, or another main line: what is kept of its positions is looked up. */
+    /** Another game, another line, or an edit: what is kept of positions not seen yet is looked up. */
     private void follow() {
-        List<Position> now = reading.openProperty().get() ? GamePass.line(reading.tree()) : List.of();
-        if (now.equals(line)) {
-            signsChanged();
+        boolean open = reading.openProperty().get();
+        long now = open ? reading.gameIdProperty().get() : 0;
+        GameTree nowTree = open ? reading.tree() : GameTree.of(Position.START);
+        boolean isCovered = reading.isCurtainDown();
+        if (now != game) {
+            stop.run();
+            known.clear();
+            lookedUp.clear();
+            game = now;
+        }
+        List<Integer> nowLine = judged(
+                nowTree, open ? nowTree.lineThrough(reading.nodeProperty().get()) : List.of());
+        if (nowTree == tree && nowLine.equals(line) && isCovered == covered && !known.isEmpty()) {
             return;
         }
-        stop.run();
-        line = now;
-        known = new HashMap<>();
-        long question = ++asked;
+        boolean edited = nowTree != tree;
+        tree = nowTree;
+        line = nowLine;
+        covered = isCovered;
+        main = judged(tree, tree.mainLine());
+        if (edited) {
+            known.entrySet()
+                    .removeIf(entry -> !tree.has(entry.getKey())
+                            || !tree.positionAt(entry.getKey())
+                                    .equals(entry.getValue().position()));
+            lookedUp.retainAll(known.keySet());
+        }
+        lookUp();
         show();
-        if (line.size() < 2) {
+    }
+
+    /** As far as an annotator did not pass. */
+    private static List<Integer> judged(GameTree tree, List<Integer> nodes) {
+        return nodes.subList(0, GamePass.line(tree, nodes).size() - 1);
+    }
+
+    /** The nodes a pass looks at: the start, the main line and the current one, and wherever the coach gave a verdict. */
+    private Set<Integer> wanted() {
+        Set<Integer> wanted = new LinkedHashSet<>();
+        if (!main.isEmpty()) {
+            wanted.add(GameTree.ROOT);
+        }
+        wanted.addAll(main);
+        wanted.addAll(line);
+        for (GameNode node : tree.table()) {
+            if (node != null
+                    && LineCheck.stated(node) != null
+                    && judged(tree, tree.pathTo(node.id())).size() == tree.depth(node.id())) {
+                wanted.add(node.id());
+            }
+        }
+        return wanted;
+    }
+
+    private void lookUp() {
+        Map<Integer, Position> fresh = new HashMap<>();
+        for (int node : wanted()) {
+            if (lookedUp.add(node) && !known.containsKey(node)) {
+                fresh.put(node, tree.positionAt(node));
+            }
+        }
+        if (fresh.isEmpty()) {
             return;
         }
+        long of = game;
         String who = service.analystName();
-        List<Position> wanted = line;
         background.read(
                 () -> {
                     Map<Integer, Study> found = new HashMap<>();
-                    for (int ply = 0; ply < wanted.size(); ply++) {
-                        int at = ply;
-                        workbook.study(wanted.get(ply), who, GamePass.LINES, GamePass.LEVEL)
-                                .ifPresent(study -> found.put(at, study));
-                    }
+                    fresh.forEach((node, position) -> workbook.study(position, who, GamePass.LINES, GamePass.LEVEL)
+                            .filter(GamePass::isWhole)
+                            .ifPresent(study -> found.put(node, study)));
                     return found;
                 },
                 found -> {
-                    if (question == asked) {
-                        found.forEach(known::putIfAbsent);
+                    if (of == game) {
+                        found.forEach((node, study) -> {
+                            if (tree.has(node) && tree.positionAt(node).equals(study.position())) {
+                                known.putIfAbsent(node, study);
+                            }
+                        });
                         show();
                     }
                 });
     }
 
-    /** The coach's verdicts are signs of the game, so that an edit may change what differs. */
-    private void signsChanged() {
-        List<Difference> now = differences();
-        if (!now.equals(shownDifferences.get())) {
-            shownDifferences.set(now);
+    /** Takes over what another pass found of a position of the open game. */
+    void learn(long of, int node, Study study) {
+        if (of == game && tree.has(node) && tree.positionAt(node).equals(study.position())) {
+            known.put(node, study);
+            show();
         }
     }
 
     // ---- the pass
 
-    /** Looks at every position of the main line that has not been looked at. */
+    /** Looks at every position of the main line and of the current one that has not been looked at. */
     public void judge() {
-        if (running.get() || line.size() < 2) {
+        if (running.get() || main.isEmpty()) {
             return;
         }
-        long question = asked;
-        List<Integer> left = new ArrayList<>();
-        for (int ply = 0; ply < line.size(); ply++) {
-            if (!known.containsKey(ply)) {
-                left.add(ply);
-            }
-        }
+        Set<Integer> all = wanted();
+        List<Integer> left =
+                all.stream().filter(node -> !known.containsKey(node)).toList();
         if (left.isEmpty()) {
             return;
         }
-        List<Position> whole = line;
+        long of = game;
         List<Runnable> stops = new ArrayList<>();
-        Background.Running entry = background.begin(Texts.of("judging.running", whole.size()), () -> stop.run());
+        Background.Running entry = background.begin(Texts.of("judging.running", all.size()), () -> stop.run());
         running.set(true);
         stop = () -> {
             stop = () -> {};
@@ -151,30 +222,31 @@ public final class JudgingModel {
             background.end(entry);
             stops.forEach(Runnable::run);
         };
-        int[] done = {whole.size() - left.size()};
-        for (int ply : left) {
-            stops.add(service.batch(
-                    (analyst, cancel) -> GamePass.look(whole.subList(0, ply + 1), GamePass.LIMIT, analyst, cancel),
-                    study -> {
-                        if (question != asked) {
-                            return;
-                        }
-                        done[0]++;
-                        entry.fractionProperty().set((double) done[0] / whole.size());
-                        entry.countProperty().set(done[0]);
-                        known.put(ply, study);
-                        if (Study.standsAlone(study.position(), whole.subList(0, ply))) {
-                            keep(study);
-                        }
-                        show();
-                        if (done[0] == whole.size()) {
-                            stop.run();
-                        }
-                    }));
+        int[] done = {all.size() - left.size()};
+        for (int node : left) {
+            List<Position> way = tree.positionsAlong(tree.pathTo(node));
+            stops.add(service.batch((analyst, cancel) -> pass.look(way, GamePass.LIMIT, analyst, cancel), study -> {
+                if (of != game) {
+                    return;
+                }
+                done[0]++;
+                entry.fractionProperty().set((double) done[0] / all.size());
+                entry.countProperty().set(done[0]);
+                keep(workbook, background, service, way, study);
+                learn(of, node, study);
+                if (done[0] == all.size()) {
+                    stop.run();
+                }
+            }));
         }
     }
 
-    private void keep(Study study) {
+    /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
+    static void keep(
+            Workbook workbook, Background background, CalculatorService service, List<Position> way, Study study) {
+        if (!Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
+            return;
+        }
         String who = service.analystName();
         background.write(
                 () -> {
@@ -189,75 +261,171 @@ public final class JudgingModel {
         stop.run();
     }
 
+    // ---- showing
+
     private void show() {
-        List<Judgement.Point> points = new ArrayList<>();
-        while (points.size() < line.size() && known.containsKey(points.size())) {
-            points.add(GamePass.point(known.get(points.size())));
+        Judgement ofMain = covered ? null : judgement(main);
+        Judgement ofLine = covered ? null : line.equals(main) ? ofMain : judgement(line);
+        judgement.set(ofMain);
+        verdicts.set(ofLine == null ? null : strip(ofLine));
+        List<Difference> now = covered ? List.of() : findDifferences();
+        if (!now.equals(differences.get())) {
+            differences.set(now);
         }
-        if (points.size() < 2 || reading.isCurtainDown()) {
-            judgement.set(null);
-            verdicts.set(null);
-            shownDifferences.set(List.of());
-            return;
-        }
-        Judgement now = Judgement.of(points, moves(points.size() - 1), Judgement.USUAL_THRESHOLD);
-        judgement.set(now);
-        List<Verdict.Step> steps = new ArrayList<>();
-        Map<Integer, Double> pennants = new HashMap<>();
-        points.stream().skip(1).forEach(point -> steps.add(point.verdict().step()));
-        now.turningPoints().forEach(turning -> pennants.put(turning.ply(), turning.loss()));
-        verdicts.set(new StripVerdicts(steps, pennants));
-        shownDifferences.set(differences());
     }
 
-    private List<Move> moves(int count) {
-        GameTree tree = reading.tree();
-        return tree.mainLine().subList(0, count).stream()
-                .map(id -> tree.node(id).played())
-                .toList();
+    private @Nullable Judgement judgement(List<Integer> nodes) {
+        List<Judgement.Point> points = new ArrayList<>();
+        List<Move> moves = new ArrayList<>();
+        List<Optional<Duration>> clocks = new ArrayList<>();
+        Study start = known.get(GameTree.ROOT);
+        if (start == null) {
+            return null;
+        }
+        points.add(GamePass.point(start));
+        for (int node : nodes) {
+            Study study = known.get(node);
+            if (study == null) {
+                break;
+            }
+            points.add(GamePass.point(study));
+            moves.add(tree.node(node).played());
+            clocks.add(tree.node(node).clock());
+        }
+        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, Judgement.USUAL_THRESHOLD);
+    }
+
+    private StripVerdicts strip(Judgement of) {
+        List<Verdict.Step> steps = new ArrayList<>();
+        of.moves().forEach(move -> steps.add(move.after().verdict().step()));
+        Map<Integer, Double> pennants = new HashMap<>();
+        of.turningPoints().forEach(turning -> pennants.put(turning.ply(), turning.loss()));
+        Set<Integer> missed = new HashSet<>();
+        of.missed().forEach(chance -> missed.add(chance.move().ply()));
+        Set<Integer> praised = new HashSet<>();
+        List<StripVerdicts.Span> plans = new ArrayList<>();
+        for (Praise praise : of.praise()) {
+            if (praise.kind() == Praise.Kind.PLAN) {
+                int first = praise.first().ply();
+                plans.add(new StripVerdicts.Span(
+                        first, praise.last().ply(), praise.first().side(), first, false));
+            } else {
+                praised.add(praise.first().ply());
+            }
+        }
+        List<StripVerdicts.Span> drifts = new ArrayList<>();
+        of.drifts()
+                .forEach(drift -> drifts.add(new StripVerdicts.Span(
+                        drift.first().ply(),
+                        drift.last().ply(),
+                        drift.side(),
+                        drift.first().ply(),
+                        false)));
+        for (MarkedDrift drift : markedDrifts(of, line)) {
+            drifts.add(new StripVerdicts.Span(
+                    drift.span().first().ply(),
+                    drift.span().last().ply(),
+                    drift.span().side(),
+                    drift.root(),
+                    true));
+        }
+        return new StripVerdicts(steps, pennants, missed, praised, drifts, plans);
     }
 
     /**
-     * Where the coach's verdict, a sign at a move of the main line, and the calculated one are a step or more apart.
+     * A span that the coach marked.
      *
-     * @param ply half-moves from the start to the position that both are about
+     * @param root half-moves from the start to where it went wrong
      */
-    public record Difference(int ply, Verdict.Step stated, Verdict.Step calculated) {}
+    public record MarkedDrift(Judgement.Drift span, int root, String text) {}
 
-    private List<Difference> differences() {
-        Judgement now = judgement.get();
-        List<Difference> differences = new ArrayList<>();
-        if (now != null) {
-            List<Integer> main = reading.tree().mainLine();
-            for (Judgement.Judged move : now.moves()) {
-                Verdict.Step stated = LineCheck.stated(reading.tree().node(main.get(move.ply())));
-                Verdict.Step calculated = move.after().verdict().step();
-                if (stated != null && stated != calculated) {
-                    differences.add(new Difference(move.ply(), stated, calculated));
+    /** The drifts that the coach marked in the judged part of the main line. */
+    public List<MarkedDrift> markedDrifts() {
+        Judgement of = judgement.get();
+        return of == null ? List.of() : markedDrifts(of, main);
+    }
+
+    private List<MarkedDrift> markedDrifts(Judgement of, List<Integer> nodes) {
+        List<MarkedDrift> marked = new ArrayList<>();
+        for (int ply = 0; ply < of.moves().size(); ply++) {
+            int at = ply;
+            CoachRemarks.of(tree.node(nodes.get(ply))).drift().ifPresent(drift -> {
+                int first = at - drift.halfMoves();
+                int root = at - drift.root();
+                // A game that was cut may have lost the beginning of a span.
+                if (root >= 0 && drift.halfMoves() % 2 == 0) {
+                    marked.add(new MarkedDrift(of.span(first, at), root, drift.text()));
                 }
+            });
+        }
+        return marked;
+    }
+
+    /**
+     * Where the coach's verdict, a sign of a move, and the calculated one are a step or more apart.
+     *
+     * @param kept why the coach's stands, in a few words; empty while it is open
+     */
+    public record Difference(int node, Verdict.Step stated, Verdict.Step calculated, String kept) {}
+
+    private List<Difference> findDifferences() {
+        List<Difference> found = new ArrayList<>();
+        for (GameNode node : tree.table()) {
+            Verdict.Step stated = node == null ? null : LineCheck.stated(node);
+            Optional<Verdict.Step> calculated =
+                    node == null ? Optional.empty() : verdict(node.id()).map(Verdict::step);
+            if (node != null && stated != null && calculated.isPresent() && calculated.get() != stated) {
+                found.add(new Difference(
+                        node.id(),
+                        stated,
+                        calculated.get(),
+                        CoachRemarks.of(node).kept()));
             }
         }
-        return differences;
+        return found;
     }
 
     // ---- walking
 
-    /** Goes to the next (1) or the previous (-1) turning point of the main line; says whether there is one. */
-    public boolean walk(int direction) {
+    /** Half-moves before the moves of the main line that stand out: turning points, drifts, chances, praise. */
+    private NavigableSet<Integer> marks() {
+        NavigableSet<Integer> marks = new TreeSet<>();
         Judgement now = judgement.get();
-        if (now == null) {
+        if (now != null) {
+            now.turningPoints().forEach(move -> marks.add(move.ply()));
+            now.drifts().forEach(drift -> marks.add(drift.first().ply()));
+            now.praise().forEach(praise -> marks.add(praise.first().ply()));
+            markedDrifts().forEach(drift -> marks.add(drift.span().first().ply()));
+        }
+        return marks;
+    }
+
+    /** Goes to the next (1) or the previous (-1) move of the main line that stands out; says whether there is one. */
+    public boolean walk(int direction) {
+        int here = tree.mainLine().indexOf(reading.nodeProperty().get());
+        Integer to = direction > 0 ? marks().higher(here) : marks().lower(here);
+        if (to == null) {
             return false;
         }
-        List<Integer> main = reading.tree().mainLine();
-        int here = main.indexOf(reading.nodeProperty().get());
-        Comparator<Judgement.Judged> order = Comparator.comparingInt(Judgement.Judged::ply);
-        return now.turningPoints().stream()
-                .filter(turning -> direction > 0 ? turning.ply() > here : turning.ply() < here)
-                .min(direction > 0 ? order : order.reversed())
-                .map(turning -> {
-                    reading.go(main.get(turning.ply()));
-                    return true;
-                })
-                .orElse(false);
+        reading.go(tree.mainLine().get(to));
+        return true;
+    }
+
+    /**
+     * The moves before which a lesson stops: those that the coach chose, or else the critical moments and the missed
+     * chances of the judgement; by node, in order.
+     */
+    public List<Integer> moments() {
+        List<Integer> chosen = main.stream()
+                .filter(node -> CoachRemarks.of(tree.node(node)).moment())
+                .toList();
+        Judgement now = judgement.get();
+        if (!chosen.isEmpty() || now == null) {
+            return chosen;
+        }
+        NavigableSet<Integer> plies = new TreeSet<>();
+        now.criticalMoments().forEach(move -> plies.add(move.ply()));
+        now.missed().forEach(chance -> plies.add(chance.move().ply()));
+        return plies.stream().map(main::get).toList();
     }
 }

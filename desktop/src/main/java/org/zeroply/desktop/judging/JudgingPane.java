@@ -1,14 +1,20 @@
 package org.zeroply.desktop.judging;
 
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -16,57 +22,65 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Cause;
+import org.zeroply.analysis.Hardness;
 import org.zeroply.analysis.Judgement;
+import org.zeroply.analysis.MissedChance;
+import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.Factor;
 import org.zeroply.reading.Value;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
 
 /**
- * The judged game in words: what each side gave away in which phase, the turning points, dearest first, with what was
- * better and what refutes the move, the drifts, and where the coach's own verdicts differ. Choosing a row goes to its move. Passive.
+ * The judged game in words: what each side gave away in which phase; then, each under its heading, where the coach's own
+ * verdicts differ, the turning points, dearest first, with what was better, what refutes the move and why, the chances that
+ * were missed, the drifts, and the praise. Choosing a row goes to its move. Passive.
  */
 public final class JudgingPane extends VBox {
     private final ReadingModel reading;
+    private static final PseudoClass HEADING = PseudoClass.getPseudoClass("heading");
+
+    private final CoachModel coach;
     private final Label summary = new Label();
     private final ListView<Row> rows = new ListView<>();
     private final Button judge = new Button(Texts.of("judging.judge"));
 
-    /** A turning point, a drift, or a verdict on which coach and calculation disagree. */
+    /** Turning points that were told before, by half-move, so that a pass does not tell them anew at each position. */
+    private final Map<Integer, Told> told = new HashMap<>();
+
+    /** A turning point with what there is to say of it. */
+    private record Told(TurningPoint point, Optional<Cause> cause) {}
+
+    /** What stands in the list. */
     private sealed interface Row {
-        int ply();
+        record Heading(String text) implements Row {}
 
-        record Turning(TurningPoint point) implements Row {
-            @Override
-            public int ply() {
-                return point.move().ply();
-            }
-        }
+        record Turning(Told told) implements Row {}
 
-        record Drifting(Judgement.Drift drift) implements Row {
-            @Override
-            public int ply() {
-                return drift.first().ply();
-            }
-        }
+        record Missed(MissedChance chance) implements Row {}
 
-        record Differing(JudgingModel.Difference difference, String move) implements Row {
-            @Override
-            public int ply() {
-                return difference.ply();
-            }
-        }
+        record Drifting(Judgement.Drift drift) implements Row {}
+
+        record Marked(JudgingModel.MarkedDrift drift) implements Row {}
+
+        record Praised(Praise praise) implements Row {}
+
+        record Differing(JudgingModel.Difference difference) implements Row {}
     }
 
-    public JudgingPane(JudgingModel model, ReadingModel reading) {
+    public JudgingPane(JudgingModel model, CoachModel coach, ReadingModel reading) {
         super(8);
         this.reading = reading;
+        this.coach = coach;
         getStyleClass().add("judging");
         setId("judging");
         summary.setId("judging-summary");
@@ -120,9 +134,25 @@ public final class JudgingPane extends VBox {
     }
 
     private void go(Row row) {
+        switch (row) {
+            case Row.Heading heading -> {}
+            case Row.Turning turning -> goTo(turning.told().point().move());
+            case Row.Missed missed -> goTo(missed.chance().move());
+            case Row.Drifting drifting -> goTo(drifting.drift().first());
+            case Row.Marked marked -> goTo(marked.drift().span().first());
+            case Row.Praised praised -> goTo(praised.praise().first());
+            case Row.Differing differing -> {
+                if (reading.tree().has(differing.difference().node())) {
+                    reading.go(differing.difference().node());
+                }
+            }
+        }
+    }
+
+    private void goTo(Judgement.Judged move) {
         List<Integer> main = reading.tree().mainLine();
-        if (row.ply() < main.size()) {
-            reading.go(main.get(row.ply()));
+        if (move.ply() < main.size()) {
+            reading.go(main.get(move.ply()));
         }
     }
 
@@ -135,27 +165,63 @@ public final class JudgingPane extends VBox {
         if (judgement == null) {
             summary.setText(Texts.of("judging.none"));
             rows.getItems().clear();
+            told.clear();
             return;
         }
         List<Row> fresh = new ArrayList<>();
-        judgement.turningPoints().forEach(move -> fresh.add(new Row.Turning(TurningPoint.of(move))));
-        judgement.drifts().forEach(drift -> fresh.add(new Row.Drifting(drift)));
-        for (JudgingModel.Difference difference : model.differencesProperty().get()) {
-            Judgement.Judged move = judgement.moves().get(difference.ply());
-            fresh.add(new Row.Differing(difference, MoveNames.of(move.before().position(), move.move(), language())));
-        }
+        section(
+                fresh,
+                "judging.section.differences",
+                model.differencesProperty().get().stream()
+                        .map(Row.Differing::new)
+                        .toList());
+        section(
+                fresh,
+                "judging.section.turning",
+                judgement.turningPoints().stream()
+                        .map(move -> new Row.Turning(tell(move)))
+                        .toList());
+        section(
+                fresh,
+                "judging.section.missed",
+                judgement.missed().stream().map(Row.Missed::new).toList());
+        List<Row> drifts = new ArrayList<>();
+        model.markedDrifts().forEach(drift -> drifts.add(new Row.Marked(drift)));
+        judgement.drifts().forEach(drift -> drifts.add(new Row.Drifting(drift)));
+        section(fresh, "judging.section.drifts", drifts);
+        section(
+                fresh,
+                "judging.section.praise",
+                judgement.praise().stream().map(Row.Praised::new).toList());
         String sums = judgement.moves().size() + " " + Texts.of("judging.moves");
         for (Side side : Side.values()) {
             sums = sums + "\n" + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)));
         }
         summary.setText(sums);
-        Row chosen = rows.getSelectionModel().getSelectedItem();
-        rows.getItems().setAll(fresh);
-        fresh.stream()
-                .filter(row -> chosen != null && row.ply() == chosen.ply())
-                .findFirst()
-                .ifPresent(row -> rows.getSelectionModel().select(row));
+        if (!fresh.equals(rows.getItems())) {
+            Row chosen = rows.getSelectionModel().getSelectedItem();
+            rows.getItems().setAll(fresh);
+            if (chosen != null && fresh.contains(chosen)) {
+                rows.getSelectionModel().select(chosen);
+            }
+        }
         rows.setPlaceholder(new Label(Texts.of("judging.level")));
+    }
+
+    private Told tell(Judgement.Judged move) {
+        Told known = told.get(move.ply());
+        if (known == null || !known.point().move().equals(move)) {
+            known = new Told(TurningPoint.of(move), Cause.of(move));
+            told.put(move.ply(), known);
+        }
+        return known;
+    }
+
+    private static void section(List<Row> all, String heading, List<? extends Row> rows) {
+        if (!rows.isEmpty()) {
+            all.add(new Row.Heading(Texts.of(heading, rows.size())));
+            all.addAll(rows);
+        }
     }
 
     private static String phases(Map<Judgement.Phase, Double> given) {
@@ -172,11 +238,13 @@ public final class JudgingPane extends VBox {
     private final class Cell extends ListCell<Row> {
         private final Label title = label("strong");
         private final Label text = label("judging-text");
-        private final VBox box = new VBox(2, title, text);
+        private final MenuButton keep = new MenuButton(Texts.of("judging.keep"));
+        private final VBox box = new VBox(2, title, text, keep);
 
         Cell() {
             getStyleClass().add("ledger-cell");
             box.prefWidthProperty().bind(rows.widthProperty().subtract(40));
+            keep.getStyleClass().add("quiet-button");
         }
 
         private static Label label(String style) {
@@ -190,46 +258,172 @@ public final class JudgingPane extends VBox {
         @Override
         protected void updateItem(@Nullable Row row, boolean empty) {
             super.updateItem(row, empty);
+            pseudoClassStateChanged(HEADING, row instanceof Row.Heading);
             if (empty || row == null) {
                 setGraphic(null);
                 setText(null);
                 return;
             }
+            show(keep, row instanceof Row.Differing);
+            show(text, !(row instanceof Row.Heading));
             switch (row) {
-                case Row.Turning turning -> show(turning.point());
-                case Row.Drifting drifting -> show(drifting.drift());
-                case Row.Differing differing -> {
-                    title.setText(Texts.of("judging.differs", differing.move()));
-                    text.setText(Texts.of(
-                            "judging.differs.text",
-                            differing.difference().stated().text(),
-                            differing.difference().calculated().text()));
-                }
+                case Row.Heading heading -> title.setText(heading.text());
+                case Row.Turning turning -> tell(turning.told());
+                case Row.Missed missed -> tell(missed.chance());
+                case Row.Drifting drifting ->
+                    say(
+                            drift(drifting.drift()),
+                            Texts.of(
+                                    "judging.drift.text",
+                                    share(drifting.drift().loss()),
+                                    drifting.drift().moves()));
+                case Row.Marked marked -> tell(marked.drift());
+                case Row.Praised praised -> tell(praised.praise());
+                case Row.Differing differing -> tell(differing.difference());
             }
             setContentDisplay(javafx.scene.control.ContentDisplay.GRAPHIC_ONLY);
             setGraphic(box);
             setText(title.getText());
         }
 
-        private void show(TurningPoint point) {
+        private static void show(Region part, boolean shown) {
+            part.setVisible(shown);
+            part.setManaged(shown);
+        }
+
+        private void say(String heading, String words) {
+            title.setText(heading);
+            text.setText(words);
+        }
+
+        private void tell(Told told) {
+            TurningPoint point = told.point();
             Judgement.Judged move = point.move();
-            title.setText(Texts.of("judging.turning", name(move), share(move.loss())));
-            List<String> told = new ArrayList<>();
+            List<String> said = new ArrayList<>();
             if (!point.better().isEmpty()) {
-                told.add(Texts.of("judging.better", San.line(move.before().position(), point.better(), language())));
+                said.add(Texts.of("judging.better", San.line(move.before().position(), point.better(), language())));
             }
             if (!point.refutation().isEmpty()) {
-                told.add(
+                said.add(
                         Texts.of("judging.refuted", San.line(move.after().position(), point.refutation(), language())));
             }
+            cause(move, told.cause()).ifPresent(said::add);
+            move.hurried().ifPresent(left -> said.add(Texts.of("judging.hurried", clock(left))));
             for (TurningPoint.Difference difference : point.differences()) {
-                told.add(Texts.of(
+                said.add(Texts.of(
                         "judging.difference",
                         difference.factor().title(),
                         figures(difference.played(), difference.better()),
                         figures(difference.better(), difference.played())));
             }
-            text.setText(String.join("\n", told));
+            say(Texts.of("judging.turning", name(move), share(move.loss())), String.join("\n", said));
+        }
+
+        /** The coach's word leads; what was worked out stands where the coach says nothing. */
+        private Optional<String> cause(Judgement.Judged move, Optional<Cause> found) {
+            List<Integer> main = reading.tree().mainLine();
+            String own = move.ply() < main.size()
+                    ? CoachRemarks.of(reading.tree().node(main.get(move.ply()))).cause()
+                    : "";
+            if (!own.isEmpty()) {
+                return Optional.of(Texts.of("judging.cause.own", own));
+            }
+            return found.map(cause -> Texts.of(
+                    "judging.cause",
+                    cause.kind().text(),
+                    cause.evidence(move.before().position(), language())));
+        }
+
+        private void tell(MissedChance chance) {
+            Judgement.Judged move = chance.move();
+            Hardness hardness = chance.hardness();
+            List<String> said = new ArrayList<>();
+            said.add(Texts.of(
+                    "judging.missed.hard",
+                    hardness.ranks().stream().map(Cell::place).collect(Collectors.joining(", ")),
+                    share(Math.max(0, hardness.gap()))));
+            Move tempting = hardness.tempting();
+            if (tempting != null) {
+                String loss = share(Math.max(0, hardness.deep() - hardness.temptingValue()));
+                said.add(
+                        tempting.equals(move.move())
+                                ? Texts.of("judging.missed.fell", loss)
+                                : Texts.of(
+                                        "judging.missed.tempting",
+                                        San.write(move.before().position(), tempting, language()),
+                                        loss));
+            }
+            String kinds = chance.kinds().stream().map(MissedChance.Kind::text).collect(Collectors.joining(", "));
+            String better = MoveNames.of(move.before().position(), chance.chance(), language());
+            say(
+                    kinds.isEmpty()
+                            ? Texts.of("judging.missed", better)
+                            : Texts.of("judging.missed.kinds", better, kinds),
+                    String.join("\n", said));
+        }
+
+        private static String place(int rank) {
+            return Texts.of(rank >= Hardness.FAR_DOWN ? "judging.missed.far" : "judging.missed.place", rank);
+        }
+
+        private void tell(JudgingModel.MarkedDrift drift) {
+            String root = drift.root() < drift.span().first().ply()
+                    ? Texts.of(
+                            "judging.drift.root",
+                            MoveNames.of(
+                                    reading.tree(), reading.tree().mainLine().get(drift.root()), language()))
+                    : "";
+            String words = drift.text().isEmpty() ? Texts.of("judging.drift.own") : drift.text();
+            say(
+                    drift(drift.span()),
+                    (words + "\n"
+                                    + Texts.of(
+                                            "judging.drift.lost",
+                                            share(drift.span().loss())) + " " + root)
+                            .strip());
+        }
+
+        private void tell(Praise praise) {
+            boolean plan = praise.kind() == Praise.Kind.PLAN;
+            say(
+                    plan
+                            ? Texts.of(
+                                    "judging.praise.plan",
+                                    praise.kind().text(),
+                                    name(praise.first()),
+                                    name(praise.last()))
+                            : Texts.of("judging.praise", praise.kind().text(), name(praise.first())),
+                    Texts.of(plan ? "judging.praise.won" : "judging.praise.else", share(praise.gain())));
+        }
+
+        private void tell(JudgingModel.Difference difference) {
+            int node = difference.node();
+            String move = reading.tree().has(node) ? MoveNames.of(reading.tree(), node, language()) : "";
+            String both = Texts.of(
+                    "judging.differs.text",
+                    difference.stated().text(),
+                    difference.calculated().text());
+            boolean open = difference.kept().isEmpty();
+            say(
+                    Texts.of(open ? "judging.differs" : "judging.differs.kept", move),
+                    open ? both : both + "\n" + Texts.of("judging.kept", difference.kept()));
+            keep.getItems().clear();
+            for (String reason : CoachCard.reasonsToKeep()) {
+                keep.getItems().add(item(reason, node, reason));
+            }
+            if (!open) {
+                keep.getItems().add(item(Texts.of("judging.keep.open"), node, ""));
+            }
+        }
+
+        private MenuItem item(String title, int node, String reason) {
+            MenuItem item = new MenuItem(title);
+            item.setOnAction(event -> coach.keep(node, reason));
+            return item;
+        }
+
+        private static String clock(Duration left) {
+            return String.format(Locale.ROOT, "%d:%02d", left.toMinutes(), left.toSecondsPart());
         }
 
         /** The figures of the sides in which the two ends differ; what is left over is told as a whole. */
@@ -248,10 +442,8 @@ public final class JudgingPane extends VBox {
             return String.join(", ", figures);
         }
 
-        private void show(Judgement.Drift drift) {
-            title.setText(Texts.of(
-                    "judging.drift", Texts.of("side." + drift.side()), name(drift.first()), name(drift.last())));
-            text.setText(Texts.of("judging.drift.text", share(drift.loss()), drift.moves()));
+        private String drift(Judgement.Drift drift) {
+            return Texts.of("judging.drift", Texts.of("side." + drift.side()), name(drift.first()), name(drift.last()));
         }
 
         private String name(Judgement.Judged move) {

@@ -24,6 +24,7 @@ final class CurtainPane extends VBox {
     private final TextArea reason = new TextArea();
     private final Button answer = new Button(Texts.of("curtain.answer"));
     private final Button lift = new Button(Texts.of("curtain.liftOne"));
+    private final Button next = new Button(Texts.of("curtain.next"));
     private final VBox said = new VBox(6);
 
     CurtainPane(ReadingModel model) {
@@ -61,6 +62,8 @@ final class CurtainPane extends VBox {
         answer.setOnAction(event -> answer());
         lift.setId("curtain-lift");
         lift.setOnAction(event -> model.liftOne());
+        next.setId("curtain-next");
+        next.setOnAction(event -> model.nextStop());
         Button away = new Button(Texts.of("curtain.away"));
         away.setId("curtain-away");
         away.getStyleClass().add("quiet-button");
@@ -69,7 +72,7 @@ final class CurtainPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(heading, student, move, reason, new FlowPane(8, 8, answer, lift, away), scroll);
+        getChildren().addAll(heading, student, move, reason, new FlowPane(8, 8, answer, lift, next, away), scroll);
         model.stripProperty().subscribe(() -> show());
         model.answeredProperty().subscribe(now -> showMove(now));
     }
@@ -99,7 +102,15 @@ final class CurtainPane extends VBox {
         if (!model.isCurtainDown()) {
             return;
         }
-        heading.setText(Texts.of("curtain.after", model.currentName()));
+        int stops = model.lessonProperty().get().size();
+        int stop = model.lessonStop();
+        heading.setText(
+                stops == 0
+                        ? Texts.of("curtain.after", model.currentName())
+                        : Texts.of("curtain.stop", stop, stops, model.currentName()));
+        next.setVisible(stops > 0);
+        next.setManaged(stops > 0);
+        next.setText(Texts.of(stop < stops ? "curtain.next" : "curtain.end"));
         lift.setDisable(!model.canLift());
         showMove(model.answeredProperty().get());
         said.getChildren().clear();

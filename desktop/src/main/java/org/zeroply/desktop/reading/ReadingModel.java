@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.desktop.strip.StripData;
+import org.zeroply.desktop.strip.StripMoves;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
@@ -76,9 +77,13 @@ public final class ReadingModel {
 
     private final ReadOnlyIntegerWrapper curtain = new ReadOnlyIntegerWrapper(this, "curtain", NO_CURTAIN);
     private final ReadOnlyObjectWrapper<@Nullable Move> answered = new ReadOnlyObjectWrapper<>(this, "answered");
+    private final ReadOnlyObjectWrapper<List<Integer>> lesson = new ReadOnlyObjectWrapper<>(this, "lesson", List.of());
     private final StringProperty student = new SimpleStringProperty(this, "student", "");
 
     private GameTree shown = GameTree.of(Position.START);
+    private @Nullable StripMoves stripMoves;
+    private @Nullable GameTree stripOf;
+    private @Nullable Language stripLanguage;
     private Runnable onSaved = () -> {};
     private long askedHere;
     private List<Position> askedNew = List.of();
@@ -209,8 +214,59 @@ public final class ReadingModel {
         }
     }
 
-    /** Takes the curtain away. */
+    /**
+     * Walks the main line as a lesson: the curtain comes down before the first of some moves, and from stop to stop the
+     * student answers and the coach lifts it.
+     *
+     * @param moments the moves that the lesson stops before, by node, in order
+     */
+    public void startLesson(List<Integer> moments) {
+        if (open.get() && !moments.isEmpty()) {
+            lesson.set(List.copyOf(moments));
+            stopBefore(moments.getFirst());
+        }
+    }
+
+    /** The stops of the lesson that is walked; empty when none is. */
+    public ReadOnlyObjectProperty<List<Integer>> lessonProperty() {
+        return lesson.getReadOnlyProperty();
+    }
+
+    /** The number of the last stop that was reached, from 1; 0 without a lesson. */
+    public int lessonStop() {
+        int stop = 0;
+        for (int moment : lesson.get()) {
+            if (tree().has(moment) && tree().depth(moment) <= tree().depth(Math.max(0, curtain.get())) + 1) {
+                stop++;
+            }
+        }
+        return stop;
+    }
+
+    /** Shows the game up to the next stop of the lesson; the end of the lesson lifts the curtain. */
+    public void nextStop() {
+        if (!isCurtainDown()) {
+            return;
+        }
+        int stop = lessonStop();
+        if (stop < lesson.get().size() && tree().has(lesson.get().get(stop))) {
+            stopBefore(lesson.get().get(stop));
+        } else {
+            liftCurtain();
+        }
+    }
+
+    private void stopBefore(int moment) {
+        int before = tree().node(moment).parent();
+        curtain.set(before);
+        answered.set(null);
+        node.set(before);
+        refresh();
+    }
+
+    /** Takes the curtain away; a lesson ends with it. */
     public void liftCurtain() {
+        lesson.set(List.of());
         curtain.set(NO_CURTAIN);
         answered.set(null);
         refresh();
@@ -387,9 +443,22 @@ public final class ReadingModel {
                 .orElse(null));
         position.set(tree.positionAt(node.get()));
         lastMove.set(tree.node(node.get()).move());
-        strip.set(open.get() ? StripData.of(shown, node.get(), language.get(), scale.get()) : null);
+        strip.set(open.get() ? strip() : null);
         lookHere();
         lookForNew();
+    }
+
+    /** The moves of a tree are laid out and named once, however often one walks through it. */
+    private StripData strip() {
+        StripMoves known = stripMoves;
+        if (known == null || stripOf != shown || stripLanguage != language.get()) {
+            known = StripMoves.of(shown, language.get());
+            stripMoves = known;
+            stripOf = shown;
+            stripLanguage = language.get();
+        }
+        return StripData.of(
+                known, shown, node.get(), scale.get(), game.get().tags().known("TimeControl"));
     }
 
     /** Asks once for each main line where it left known ground. */

@@ -2,6 +2,7 @@ package org.zeroply.desktop.reading;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
@@ -28,8 +29,11 @@ import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.judging.CoachCard;
+import org.zeroply.desktop.judging.CoachModel;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.JudgingPane;
+import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerPane;
 import org.zeroply.desktop.ledger.Shown;
@@ -52,10 +56,12 @@ public final class ReadingView extends StackPane {
     private final QuestionModel questions;
     private final CalculationPane calculationPane;
     private final JudgingPane judgingPane;
+    private final CoachCard coachCard;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
     private final ToggleButton judgingTab = tab("judging.tab", "tab-judging");
     private final HBox tabs = new HBox(notesTab, calculationTab, judgingTab);
+    private final Consumer<String> say;
 
     /** Whether the judgement stands where the notes do. */
     private final BooleanProperty judgementShown = new SimpleBooleanProperty(this, "judgementShown", false);
@@ -70,13 +76,30 @@ public final class ReadingView extends StackPane {
      * @param games goes to the list
      * @param ownScale asks for the coach's own values
      * @param gamesHere shows the games that came to the position
+     * @param lanes arranges the lanes of the strip
+     * @param say says something short in the status line
      */
-    public record Actions(Runnable newGame, Runnable games, Runnable ownScale, Runnable gamesHere) {}
+    public record Actions(
+            Runnable newGame,
+            Runnable games,
+            Runnable ownScale,
+            Runnable gamesHere,
+            Runnable lanes,
+            Consumer<String> say) {}
+
+    /**
+     * What belongs to the judgement of a game.
+     *
+     * @param model the judgement
+     * @param coach what the coach says against it
+     * @param lanes of the strip
+     */
+    public record Judging(JudgingModel model, CoachModel coach, LanesModel lanes) {}
 
     public ReadingView(
             ReadingModel model,
             LedgerModel ledger,
-            JudgingModel judging,
+            Judging judging,
             CalculationModel calculation,
             QuestionModel questions,
             Actions actions) {
@@ -84,8 +107,10 @@ public final class ReadingView extends StackPane {
         this.ledger = ledger;
         this.calculation = calculation;
         this.questions = questions;
+        say = actions.say();
         calculationPane = new CalculationPane(calculation, questions, model);
-        judgingPane = new JudgingPane(judging, model);
+        judgingPane = new JudgingPane(judging.model(), judging.coach(), model);
+        coachCard = new CoachCard(model, judging.model(), judging.coach(), () -> takeOver(judging.coach()));
         linePad = new LinePad(model);
         notes = new NotesPane(model);
         getStyleClass().add("reading");
@@ -94,7 +119,7 @@ public final class ReadingView extends StackPane {
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
         ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
-        VBox noteSide = new VBox(8, notes, new HerePane(model, actions.gamesHere()));
+        VBox noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         HBox written = new HBox(18, calculationPane, noteSide, judgingPane);
         HBox.setHgrow(judgingPane, Priority.ALWAYS);
@@ -173,6 +198,7 @@ public final class ReadingView extends StackPane {
         VBox nothing = nothing(actions.newGame(), actions.games());
         nothing.visibleProperty().bind(model.openProperty().not());
         getChildren().addAll(nothing, content);
+        strip.setOnArrange(actions.lanes());
         bind(judging);
         addEventHandler(KeyEvent.KEY_PRESSED, this::walk);
         addEventHandler(KeyEvent.KEY_TYPED, this::typed);
@@ -208,7 +234,7 @@ public final class ReadingView extends StackPane {
         return tab;
     }
 
-    private void bind(JudgingModel judging) {
+    private void bind(Judging judging) {
         calculation.studyProperty().subscribe(() -> draw());
         calculation.openProperty().subscribe(() -> draw());
         calculation.threatsShownProperty().subscribe(() -> draw());
@@ -226,7 +252,9 @@ public final class ReadingView extends StackPane {
         // A goal for a piece is picked on the board as a move would be.
         board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));
         strip.dataProperty().bind(model.stripProperty());
-        strip.verdictsProperty().bind(judging.verdictsProperty());
+        strip.verdictsProperty().bind(judging.model().verdictsProperty());
+        strip.measuresProperty().bind(judging.lanes().measuresProperty());
+        strip.lanesProperty().bind(judging.lanes().lanesProperty());
         strip.setOnGo(model::go);
     }
 
@@ -379,6 +407,21 @@ public final class ReadingView extends StackPane {
             calculation.openProperty().set(false);
         }
         judgingPane.focusFirst();
+    }
+
+    /** Brings the keyboard to the candidates of the position. */
+    public void focusCandidates() {
+        focusNote();
+        coachCard.focusCandidates();
+    }
+
+    private void takeOver(CoachModel coach) {
+        Study study = calculation.studyProperty().get();
+        if (study == null) {
+            say.accept(Texts.of("coach.candidate.none"));
+        } else {
+            coach.takeOver(study);
+        }
     }
 
     public void focusNote() {

@@ -2,22 +2,26 @@ package org.zeroply.desktop.shell;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
 import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.strip.StripLanes;
 import org.zeroply.notation.Language;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.store.Workbook;
 
-/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections. */
+/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections, the strip's lanes. */
 final class BookSettings {
     private final Workbook workbook;
     private final Background background;
     private final ReadingModel reading;
     private final LedgerModel ledger;
+    private final LanesModel lanes;
     private String keptStudent = "";
 
-    BookSettings(Workbook workbook, Background background, ReadingModel reading, LedgerModel ledger) {
+    BookSettings(Workbook workbook, Background background, ReadingModel reading, LedgerModel ledger, LanesModel lanes) {
+        this.lanes = lanes;
         this.workbook = workbook;
         this.background = background;
         this.reading = reading;
@@ -36,6 +40,8 @@ final class BookSettings {
         workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
         workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
         ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
+        workbook.setting("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
+        lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
         reading.curtainProperty().subscribe(() -> {
             String now = reading.studentProperty().get();
             if (!now.equals(keptStudent)) {

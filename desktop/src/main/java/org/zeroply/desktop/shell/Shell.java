@@ -55,6 +55,7 @@ import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.guide.GuideView;
 import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
@@ -93,6 +94,7 @@ public final class Shell extends StackPane {
     private final ReadingModel reading;
     private final CalculatorService calculator;
     private final LedgerModel ledger;
+    private final JudgingDesk judgingDesk;
     private final JudgingModel judging;
     private final CalculationModel calculation;
     private final QuestionModel questions;
@@ -144,14 +146,21 @@ public final class Shell extends StackPane {
                         forms::askPattern,
                         () -> reading().languageProperty().get()));
         ledger = new LedgerModel(reading, background);
-        judging = new JudgingModel(reading, workbook, background, calculator);
+        judgingDesk = new JudgingDesk(reading, workbook, background, calculator, sheets);
+        judging = judgingDesk.judging();
         readingView = new ReadingView(
                 reading,
                 ledger,
-                judging,
+                new ReadingView.Judging(judging, judgingDesk.coach(), judgingDesk.lanes()),
                 calculation,
                 questions,
-                new ReadingView.Actions(this::newGame, () -> go(Place.GAMES), forms::askScale, this::showGamesHere));
+                new ReadingView.Actions(
+                        this::newGame,
+                        () -> go(Place.GAMES),
+                        forms::askScale,
+                        this::showGamesHere,
+                        judgingDesk::arrangeLanes,
+                        this::say));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
@@ -162,7 +171,8 @@ public final class Shell extends StackPane {
         getChildren().addAll(frame, overlay);
         defineCommands();
         listen(sheets);
-        new BookSettings(workbook, background, reading, ledger).begin();
+        new BookSettings(workbook, background, reading, ledger, judgingDesk.lanes()).begin();
+        judgingDesk.queue().begin();
         applyLook();
         go(Place.GAMES);
         games.refresh();
@@ -672,6 +682,17 @@ public final class Shell extends StackPane {
                 .when(() -> reading.openProperty().get()));
     }
 
+    /** The student whom one is looking at: of the list's filter, or who answers under the curtain, or White of the open game. */
+    private String playerInSight() {
+        String filtered = games.filterProperty().get().player();
+        if (place == Place.GAMES && !filtered.isEmpty()) {
+            return filtered;
+        }
+        return reading.openProperty().get()
+                ? reading.gameProperty().get().tags().known("White")
+                : "";
+    }
+
     private void walkTurning(int direction) {
         if (!judging.walk(direction)) {
             say(Texts.of(judging.judgementProperty().get() == null ? "judging.notJudged" : "judging.noMore"));
@@ -764,6 +785,18 @@ public final class Shell extends StackPane {
             readingView.showJudgement();
             judging.judge();
         });
+        add("command.judgeGames", "Alt+Y", Place.GAMES, () -> judgingDesk.judgeGames(gamesView.chosen()));
+        add("command.queue", null, null, judgingDesk::showQueue);
+        add("command.sums", "Alt+Q", null, () -> judgingDesk.showSums(playerInSight()));
+        add("command.lanes", "Alt+I", Place.READING, judgingDesk::arrangeLanes);
+        add("command.markDrift", "Alt+B", Place.READING, judgingDesk::markDrift);
+        add("command.moment", "Alt+H", Place.READING, judgingDesk.coach()::toggleMoment);
+        add("command.candidateNotes", "Alt+Shift+K", Place.READING, readingView::focusCandidates);
+        add("command.lesson", "Alt+Shift+C", Place.READING, () -> {
+            readingView.keepEdits();
+            judgingDesk.startLesson();
+        });
+        addUnderCurtain("command.nextMoment", "Alt+Shift+Right", reading::nextStop);
         add("command.judging", "Alt+U", Place.READING, readingView::showJudgement);
         add("command.nextTurning", "Alt+Page Down", Place.READING, () -> walkTurning(1));
         add("command.previousTurning", "Alt+Page Up", Place.READING, () -> walkTurning(-1));
@@ -855,6 +888,11 @@ public final class Shell extends StackPane {
 
     public JudgingModel judging() {
         return judging;
+    }
+
+    /** The games that wait to be judged. */
+    public QueueModel queue() {
+        return judgingDesk.queue();
     }
 
     public LedgerModel ledger() {

@@ -2,76 +2,73 @@ package org.zeroply.desktop.strip;
 
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
-import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.ClockUse;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.Language;
-import org.zeroply.notation.San;
-import org.zeroply.notation.Signs;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 
 /**
- * All that the strip shows of one tree at one move.
+ * All that the strip shows of one tree at one move, but for what is calculated.
  *
- * @param layout where the moves stand
- * @param texts what each move is written as, by node
- * @param noted the nodes with a note
+ * @param moves of the whole tree
  * @param firstSide who moves in the first column
  * @param firstNumber the move number of the first column
+ * @param line the nodes of the current line, which is what the lanes are about
+ * @param branchedAt the first column in which the current line is not the main line; beyond its end for the main line
  * @param material White's total minus Black's in hundredths after each move of the current line
- * @param clocks what the mover's clock showed after each move of the current line, where it is known
+ * @param used how long was thought over each move of the current line, where it is known
  * @param current the node one is at
  */
 public record StripData(
-        StripLayout layout,
-        Map<Integer, String> texts,
-        Set<Integer> noted,
+        StripMoves moves,
         Side firstSide,
         int firstNumber,
+        List<Integer> line,
+        int branchedAt,
         List<Integer> material,
-        List<Optional<Duration>> clocks,
+        List<Optional<Duration>> used,
         int current) {
 
-    public static StripData of(GameTree tree, int current, Language language, ValueScale scale) {
-        Map<Integer, String> texts = new TreeMap<>();
-        Set<Integer> noted = new HashSet<>();
-        Map<Integer, Position> positions = new TreeMap<>();
-        positions.put(GameTree.ROOT, tree.start());
-        StripLayout layout = StripLayout.of(tree);
-        for (GameNode node : tree.table()) {
-            // A parent's id is always smaller than its child's, so its position is known by now.
-            if (node != null && node.move() != null) {
-                Position before = positions.get(node.parent());
-                if (before == null) {
-                    throw new IllegalStateException("node " + node.id() + " comes before its parent");
-                }
-                String sign = node.signs().stream()
-                        .map(Signs::suffix)
-                        .filter(suffix -> !suffix.isEmpty())
-                        .findFirst()
-                        .orElse("");
-                texts.put(node.id(), San.write(before, node.move(), language) + sign);
-                positions.put(node.id(), before.play(node.move()));
-                if (!node.after().isEmpty() || !node.before().isEmpty()) {
-                    noted.add(node.id());
-                }
-            }
-        }
+    /**
+     * @param timeControl the tag of that name, perhaps empty
+     */
+    public static StripData of(StripMoves moves, GameTree tree, int current, ValueScale scale, String timeControl) {
         List<Integer> balances = new ArrayList<>();
-        List<Optional<Duration>> clocks = new ArrayList<>();
-        for (int id : tree.lineThrough(current)) {
-            Position after = positions.get(id);
+        List<Integer> line = tree.lineThrough(current);
+        for (int id : line) {
+            Position after = moves.positions().get(id);
             balances.add(after == null ? 0 : scale.balance(after));
-            clocks.add(tree.node(id).clock());
+        }
+        List<Integer> main = tree.mainLine();
+        int same = 0;
+        while (same < line.size() && same < main.size() && line.get(same).equals(main.get(same))) {
+            same++;
         }
         return new StripData(
-                layout, texts, noted, tree.start().sideToMove(), tree.start().moveNumber(), balances, clocks, current);
+                moves,
+                tree.start().sideToMove(),
+                tree.start().moveNumber(),
+                line,
+                same,
+                balances,
+                ClockUse.used(tree, line, timeControl),
+                current);
+    }
+
+    public StripLayout layout() {
+        return moves.layout();
+    }
+
+    public Map<Integer, String> texts() {
+        return moves.texts();
+    }
+
+    public Set<Integer> noted() {
+        return moves.noted();
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.WeakHashMap;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Orientation;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
@@ -23,6 +24,7 @@ import javafx.util.Subscription;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.strip.StripLayout.Cell;
 import org.zeroply.desktop.strip.StripLayout.Joint;
+import org.zeroply.reading.MoveMeasures;
 import org.zeroply.rules.Side;
 
 /**
@@ -31,6 +33,12 @@ import org.zeroply.rules.Side;
  */
 final class StripSkin extends SkinBase<StripView> {
     private static final double LARGEST_BALANCE = 900;
+
+    /** What fills a lane: squares of mobility, signs of danger, lost tempi. */
+    private static final double MOST_ACTIVITY = 24;
+
+    private static final double MOST_DANGER = 10;
+    private static final double MOST_TEMPI = 4;
 
     private final Canvas canvas = new Canvas();
     private final ScrollBar across = new ScrollBar();
@@ -51,10 +59,13 @@ final class StripSkin extends SkinBase<StripView> {
             showCurrent();
             draw();
         }));
-        all.add(strip.verdictsProperty().subscribe(() -> {
-            strip.requestLayout();
-            draw();
-        }));
+        for (ObservableValue<?> value :
+                List.of(strip.verdictsProperty(), strip.measuresProperty(), strip.lanesProperty())) {
+            all.add(value.subscribe(() -> {
+                strip.requestLayout();
+                draw();
+            }));
+        }
         strip.styled()
                 .forEach(value -> all.add(value.subscribe(() -> {
                     widths.clear();
@@ -98,12 +109,40 @@ final class StripSkin extends SkinBase<StripView> {
     }
 
     private double lanesHeight() {
-        return verdictHeight() + 6.3 * unit();
+        return lanes().stream().mapToDouble(Lane::height).sum() + 0.1 * unit();
     }
 
-    /** The stave of seven lines with room for pennants; nothing for a game that is not judged. */
-    private double verdictHeight() {
-        return getSkinnable().verdictsProperty().get() == null ? 0 : 4.2 * unit();
+    /** A lane at its place, its top measured from the top of the lanes. */
+    private record Lane(StripLane lane, double top, double height) {}
+
+    /** The lanes that are shown and have something to show, from above. */
+    private List<Lane> lanes() {
+        List<Lane> lanes = new ArrayList<>();
+        double top = 0;
+        for (StripLanes.Row row : getSkinnable().lanesProperty().get().rows()) {
+            if (row.isShown() && hasContent(row.lane())) {
+                double height = row.lane().height() * row.size() * unit();
+                lanes.add(new Lane(row.lane(), top, height));
+                top += height;
+            }
+        }
+        return lanes;
+    }
+
+    private boolean hasContent(StripLane lane) {
+        StripData data = getSkinnable().dataProperty().get();
+        List<MoveMeasures> measures = getSkinnable().measuresProperty().get();
+        return switch (lane) {
+            case VERDICT -> isJudged();
+            case MATERIAL -> true;
+            case ACTIVITY, KING -> !measures.isEmpty();
+            case TEMPO -> measures.stream().anyMatch(measure -> measure.tempo().isPresent());
+            case CLOCK -> data != null && data.used().stream().anyMatch(Optional::isPresent);
+        };
+    }
+
+    private boolean isJudged() {
+        return getSkinnable().verdictsProperty().get() != null;
     }
 
     private double columnWidth(StripData data) {
@@ -138,14 +177,14 @@ final class StripSkin extends SkinBase<StripView> {
 
     @Override
     protected double computePrefHeight(double width, double t, double r, double b, double l) {
-        // The stave takes the place of two rows of variations, so that the board keeps its size.
-        int rows = verdictHeight() > 0 ? 2 : 4;
+        // Every lane takes some of the room of the variations, so that the board keeps its size.
+        double rows = Math.max(1.2, 4.6 - lanesHeight() / (3 * unit()));
         return numbersHeight() + rows * rowHeight() + lanesHeight() + across.prefHeight(-1);
     }
 
     @Override
     protected double computeMinHeight(double width, double t, double r, double b, double l) {
-        return numbersHeight() + (verdictHeight() > 0 ? 1 : 2) * rowHeight() + lanesHeight() + across.prefHeight(-1);
+        return numbersHeight() + rowHeight() + lanesHeight() + across.prefHeight(-1);
     }
 
     @Override
@@ -219,7 +258,11 @@ final class StripSkin extends SkinBase<StripView> {
         boolean inRows = y >= 0 && y < rowsHeight();
         int row = inRows ? (int) ((y + down.getValue()) / rowHeight()) : -1;
         if (event.getX() < labels()) {
-            getSkinnable().go(0);
+            if (inRows) {
+                getSkinnable().go(0);
+            } else {
+                getSkinnable().arrange();
+            }
             return;
         }
         if (row > 0) {
@@ -264,22 +307,37 @@ final class StripSkin extends SkinBase<StripView> {
         int first = Math.max(0, (int) Math.floor(across.getValue() / columnWidth));
         int last = Math.min(
                 data.layout().columns() - 1, (int) Math.ceil((across.getValue() + width - labels()) / columnWidth));
-        double verdictTop = numbersHeight() + rowsHeight();
-        double lanesTop = verdictTop + verdictHeight();
-        drawLabels(g, lanesTop);
+        double lanesTop = numbersHeight() + rowsHeight();
+        List<Lane> lanes = lanes();
+        drawLabels(g, lanes, lanesTop);
         g.save();
         g.beginPath();
         g.rect(labels(), 0, width - labels(), height);
         g.clip();
-        drawRules(g, width, lanesTop);
-        drawCurrentColumn(g, data, columnWidth, shift, lanesTop);
+        Columns columns = new Columns(columnWidth, shift, first, last);
+        drawBranch(g, data, columns, lanesTop);
+        drawCurrentColumn(g, data, columnWidth, shift, lanesTop + lanesHeight());
         drawNumbers(g, data, columnWidth, shift, first, last);
-        StripVerdicts verdicts = getSkinnable().verdictsProperty().get();
-        if (verdicts != null) {
-            drawVerdicts(g, verdicts, columnWidth, shift, first, last, verdictTop);
+        for (Lane lane : lanes) {
+            double top = lanesTop + lane.top();
+            drawRule(g, top);
+            g.save();
+            if (lane.lane() != StripLane.VERDICT) {
+                g.beginPath();
+                g.rect(labels(), top, width - labels(), lane.height());
+                g.clip();
+            }
+            switch (lane.lane()) {
+                case VERDICT -> drawVerdicts(g, columns, top, lane.height());
+                case MATERIAL -> drawMaterial(g, data, columns, top, lane.height());
+                case ACTIVITY -> drawActivity(g, columns, top, lane.height());
+                case KING -> drawKings(g, columns, top, lane.height());
+                case TEMPO -> drawTempo(g, columns, top, lane.height());
+                case CLOCK -> drawClock(g, data, columns, top, lane.height());
+            }
+            g.restore();
         }
-        drawMaterial(g, data, columnWidth, shift, first, last, lanesTop);
-        drawClock(g, data, columnWidth, shift, first, last, lanesTop + 3.3 * unit());
+        drawRule(g, lanesTop + lanesHeight());
         g.beginPath();
         g.rect(labels(), numbersHeight(), width - labels(), rowsHeight());
         g.clip();
@@ -292,35 +350,56 @@ final class StripSkin extends SkinBase<StripView> {
         return value == null ? Color.BLACK : value;
     }
 
-    private void drawLabels(GraphicsContext g, double lanesTop) {
+    /** The columns in sight. */
+    private record Columns(double width, double shift, int first, int last) {
+        double left(int column) {
+            return shift + column * width;
+        }
+
+        double middle(int column) {
+            return shift + (column + 0.5) * width;
+        }
+
+        int lastOf(int count) {
+            return Math.min(last, count - 1);
+        }
+    }
+
+    private void drawLabels(GraphicsContext g, List<Lane> lanes, double lanesTop) {
         g.setFont(small());
         g.setTextAlign(TextAlignment.LEFT);
         g.setTextBaseline(VPos.CENTER);
         g.setFill(color(getSkinnable().soft));
         g.fillText(Texts.of("strip.moves"), unit(), numbersHeight() + rowHeight() / 2);
-        if (verdictHeight() > 0) {
-            g.fillText(Texts.of("strip.verdict"), unit(), lanesTop - verdictHeight() / 2);
+        for (Lane lane : lanes) {
+            g.fillText(lane.lane().title(), unit(), lanesTop + lane.top() + lane.height() / 2);
         }
-        g.fillText(Texts.of("strip.material"), unit(), lanesTop + 1.6 * unit());
-        g.fillText(Texts.of("strip.clock"), unit(), lanesTop + 4.7 * unit());
     }
 
-    private void drawRules(GraphicsContext g, double width, double lanesTop) {
+    private void drawRule(GraphicsContext g, double y) {
         g.setStroke(color(getSkinnable().rule));
         g.setLineWidth(1);
-        for (double y : new double[] {lanesTop, lanesTop + 3.2 * unit(), lanesTop + 6.2 * unit()}) {
-            g.strokeLine(labels(), Math.round(y) + 0.5, width, Math.round(y) + 0.5);
-        }
-        g.setStroke(color(getSkinnable().soft).deriveColor(0, 1, 1, 0.5));
-        double zero = Math.round(lanesTop + 1.6 * unit()) + 0.5;
-        g.strokeLine(labels(), zero, width, zero);
+        g.strokeLine(labels(), Math.round(y) + 0.5, canvas.getWidth(), Math.round(y) + 0.5);
     }
 
-    private void drawCurrentColumn(
-            GraphicsContext g, StripData data, double columnWidth, double shift, double lanesTop) {
+    private void drawMiddle(GraphicsContext g, double y) {
+        g.setStroke(color(getSkinnable().soft).deriveColor(0, 1, 1, 0.5));
+        g.setLineWidth(1);
+        g.strokeLine(labels(), y, canvas.getWidth(), y);
+    }
+
+    /** Where the lanes are about a variation, a tint says so. */
+    private void drawBranch(GraphicsContext g, StripData data, Columns columns, double lanesTop) {
+        if (data.branchedAt() < data.line().size()) {
+            double x = columns.left(data.branchedAt());
+            g.setFill(color(getSkinnable().rule).deriveColor(0, 1, 1, 0.45));
+            g.fillRect(x, lanesTop, (data.line().size() - data.branchedAt()) * columns.width(), lanesHeight());
+        }
+    }
+
+    private void drawCurrentColumn(GraphicsContext g, StripData data, double columnWidth, double shift, double bottom) {
         Cell cell = data.layout().cell(data.current());
         double x = cell == null ? labels() : shift + cell.column() * columnWidth;
-        double bottom = lanesTop + 6.2 * unit();
         if (cell == null) {
             g.setFill(color(getSkinnable().ink));
             g.fillRect(labels(), 1, 2, bottom - 1);
@@ -390,37 +469,86 @@ final class StripSkin extends SkinBase<StripView> {
 
     /**
      * A stave of seven lines, White winning at the top, with a note on the line that holds after each move. A turning point
-     * flies a pennant from its note, as long as the share of a point that was given away.
+     * flies a pennant from its note, as long as the share of a point that was given away. A missed chance is an open
+     * diamond over its note, praise a roof over it; a drift hangs in a bracket below the stave, a plan stands in one above.
      */
-    private void drawVerdicts(
-            GraphicsContext g,
-            StripVerdicts verdicts,
-            double columnWidth,
-            double shift,
-            int first,
-            int last,
-            double top) {
-        double step = 0.52 * unit();
-        double middle = top + verdictHeight() / 2;
+    private void drawVerdicts(GraphicsContext g, Columns columns, double top, double height) {
+        StripVerdicts verdicts = getSkinnable().verdictsProperty().get();
+        if (verdicts == null) {
+            return;
+        }
+        double step = 0.124 * height;
+        double middle = top + height / 2;
         for (int line = -3; line <= 3; line++) {
             double y = Math.round(middle - line * step) + 0.5;
             g.setStroke(color(line == 0 ? getSkinnable().soft : getSkinnable().rule));
             g.setLineWidth(1);
             g.strokeLine(labels(), y, canvas.getWidth(), y);
         }
-        for (int column = first; column <= last && column < verdicts.steps().size(); column++) {
+        double wide = Math.min(columns.width() * 0.44, 1.2 * unit());
+        verdicts.drifts().forEach(span -> drawSpan(g, span, columns, middle + 3 * step + 2, 1, true));
+        verdicts.plans().forEach(span -> drawSpan(g, span, columns, middle - 3 * step - 2, -1, false));
+        for (int column = columns.first();
+                column <= columns.lastOf(verdicts.steps().size());
+                column++) {
             int line = verdicts.steps().get(column).ordinal() - 3;
-            double x = shift + (column + 0.5) * columnWidth;
+            double x = columns.middle(column);
             double y = Math.round(middle - line * step) + 0.5;
             Color note = color(line == 0 ? getSkinnable().ink : line > 0 ? getSkinnable().white : getSkinnable().black);
-            double wide = Math.min(columnWidth * 0.44, 1.2 * unit());
             g.setFill(note);
             g.fillRoundRect(x - wide / 2, y - 3, wide, 6, 6, 6);
             Double lost = verdicts.pennants().get(column);
             if (lost != null) {
-                drawPennant(g, x + wide / 2 - 1, y, lost, columnWidth);
+                drawPennant(g, x + wide / 2 - 1, y, lost, columns.width());
+            }
+            if (verdicts.missed().contains(column)) {
+                drawDiamond(g, x - wide * 0.32, y - 0.78 * unit());
+            }
+            if (verdicts.praised().contains(column)) {
+                drawRoof(g, x, y - 0.5 * unit());
             }
         }
+    }
+
+    private void drawDiamond(GraphicsContext g, double x, double y) {
+        double half = 0.36 * unit();
+        g.setStroke(color(getSkinnable().brick));
+        g.setLineWidth(1.4);
+        g.strokePolygon(new double[] {x - half, x, x + half, x}, new double[] {y, y - half, y, y + half}, 4);
+    }
+
+    private void drawRoof(GraphicsContext g, double x, double y) {
+        double half = 0.5 * unit();
+        g.setStroke(color(getSkinnable().ink));
+        g.setLineWidth(1.8);
+        g.strokePolyline(new double[] {x - half, x, x + half}, new double[] {y, y - 0.42 * unit(), y}, 3);
+    }
+
+    /** A bracket over some columns: its ends point away from the stave. A span that the coach marked is drawn double. */
+    private void drawSpan(
+            GraphicsContext g, StripVerdicts.Span span, Columns columns, double y, int direction, boolean attention) {
+        if (span.last() < columns.first() || span.first() > columns.last()) {
+            return;
+        }
+        double from = columns.left(span.first()) + 3;
+        double to = columns.left(span.last() + 1) - 3;
+        double foot = y + direction * 0.34 * unit();
+        Color side = color(span.side() == Side.WHITE ? getSkinnable().white : getSkinnable().black);
+        g.setStroke(attention ? color(getSkinnable().brick) : side);
+        g.setLineWidth(1.6);
+        g.strokePolyline(new double[] {from, from, to, to}, new double[] {y, foot, foot, y}, 4);
+        if (span.isByCoach()) {
+            g.strokeLine(from, foot + direction * 3, to, foot + direction * 3);
+        }
+        if (span.root() < span.first()) {
+            double root = columns.middle(span.root());
+            g.setLineDashes(2, 3);
+            g.strokeLine(root, foot, from, foot);
+            g.setLineDashes();
+            g.fillOval(root - 3, foot - 3, 6, 6);
+        }
+        g.setFill(side);
+        g.fillRect(from + 3, Math.min(y, foot) + 1, 5, Math.abs(foot - y) - 2);
     }
 
     /** A mast from the note and a pennant at its top: half a point lost is as long as a column is wide. */
@@ -437,46 +565,83 @@ final class StripSkin extends SkinBase<StripView> {
                 new double[] {x, x + length, x}, new double[] {y - mast, y - mast + height / 2, y - mast + height}, 3);
     }
 
-    private void drawMaterial(
-            GraphicsContext g, StripData data, double columnWidth, double shift, int first, int last, double top) {
-        double zero = top + 1.6 * unit();
-        double half = 1.4 * unit();
-        for (int column = first; column <= last && column < data.material().size(); column++) {
-            int balance = data.material().get(column);
-            if (balance == 0) {
-                continue;
-            }
-            double size = half * Math.sqrt(Math.min(LARGEST_BALANCE, Math.abs(balance)) / LARGEST_BALANCE);
-            g.setFill(color(balance > 0 ? getSkinnable().white : getSkinnable().black));
-            double x = shift + column * columnWidth + columnWidth * 0.12;
-            g.fillRect(x, balance > 0 ? zero - size : zero + 1, columnWidth * 0.76, size);
+    // ---- lanes of bars
+
+    /** A bar from the middle up for White and down for Black; {@code share} is -1 to 1. */
+    private void drawBar(GraphicsContext g, Columns columns, int column, double share, double top, double height) {
+        double zero = Math.round(top + height / 2) + 0.5;
+        double size = Math.abs(share) * (height / 2 - 2);
+        if (size >= 0.5) {
+            g.setFill(color(share > 0 ? getSkinnable().white : getSkinnable().black));
+            double x = columns.left(column) + columns.width() * 0.12;
+            g.fillRect(x, share > 0 ? zero - size : zero + 1, columns.width() * 0.76, size);
         }
     }
 
-    private void drawClock(
-            GraphicsContext g, StripData data, double columnWidth, double shift, int first, int last, double top) {
-        double room = 2.7 * unit();
-        double most = data.clocks().stream()
-                .flatMap(Optional::stream)
-                .mapToDouble(clock -> clock.toMillis() / 1000.0)
-                .max()
-                .orElse(0);
-        if (most == 0) {
-            g.setFont(small());
-            g.setFill(color(getSkinnable().soft));
-            g.setTextAlign(TextAlignment.LEFT);
-            g.fillText(Texts.of("strip.noClock"), labels() + unit() * 0.6, top + room / 2);
-            return;
+    private static double share(double value, double largest) {
+        double size = Math.sqrt(Math.min(largest, Math.abs(value)) / largest);
+        return value < 0 ? -size : size;
+    }
+
+    private void drawMaterial(GraphicsContext g, StripData data, Columns columns, double top, double height) {
+        drawMiddle(g, Math.round(top + height / 2) + 0.5);
+        for (int column = columns.first();
+                column <= columns.lastOf(data.material().size());
+                column++) {
+            drawBar(g, columns, column, share(data.material().get(column), LARGEST_BALANCE), top, height);
         }
+    }
+
+    private void drawActivity(GraphicsContext g, Columns columns, double top, double height) {
+        List<MoveMeasures> measures = getSkinnable().measuresProperty().get();
+        drawMiddle(g, Math.round(top + height / 2) + 0.5);
+        for (int column = columns.first(); column <= columns.lastOf(measures.size()); column++) {
+            int activity = measures.get(column).activity();
+            drawBar(g, columns, column, share(activity, MOST_ACTIVITY), top, height);
+        }
+    }
+
+    /** Two rows that grow toward each other's edge: danger to White's king above the middle, to Black's below it. */
+    private void drawKings(GraphicsContext g, Columns columns, double top, double height) {
+        List<MoveMeasures> measures = getSkinnable().measuresProperty().get();
+        drawMiddle(g, Math.round(top + height / 2) + 0.5);
+        for (int column = columns.first(); column <= columns.lastOf(measures.size()); column++) {
+            MoveMeasures measure = measures.get(column);
+            drawBar(g, columns, column, share(measure.whiteDanger(), MOST_DANGER), top, height);
+            drawBar(g, columns, column, -share(measure.blackDanger(), MOST_DANGER), top, height);
+        }
+    }
+
+    private void drawTempo(GraphicsContext g, Columns columns, double top, double height) {
+        List<MoveMeasures> measures = getSkinnable().measuresProperty().get();
+        drawMiddle(g, Math.round(top + height / 2) + 0.5);
+        for (int column = columns.first(); column <= columns.lastOf(measures.size()); column++) {
+            if (measures.get(column).tempo().isPresent()) {
+                int tempo = measures.get(column).tempo().getAsInt();
+                drawBar(g, columns, column, share(tempo, MOST_TEMPI), top, height);
+            }
+        }
+    }
+
+    private void drawClock(GraphicsContext g, StripData data, Columns columns, double top, double height) {
+        double most = data.used().stream()
+                .flatMap(Optional::stream)
+                .mapToDouble(used -> used.toMillis() / 1000.0)
+                .max()
+                .orElse(1);
         int offset = data.firstSide() == Side.WHITE ? 0 : 1;
-        for (int column = first; column <= last && column < data.clocks().size(); column++) {
-            Optional<Duration> clock = data.clocks().get(column);
-            if (clock.isPresent()) {
-                double size = Math.max(1, room * clock.get().toMillis() / (1000.0 * most));
+        for (int column = columns.first(); column <= columns.lastOf(data.used().size()); column++) {
+            Optional<Duration> used = data.used().get(column);
+            if (used.isPresent()) {
+                double size =
+                        Math.max(1, (height - 3) * Math.sqrt(used.get().toMillis() / (1000.0 * Math.max(1, most))));
                 Color fill = color((column + offset) % 2 == 0 ? getSkinnable().white : getSkinnable().black);
                 g.setFill(fill.deriveColor(0, 1, 1, 0.55));
                 g.fillRect(
-                        shift + column * columnWidth + columnWidth * 0.22, top + room - size, columnWidth * 0.56, size);
+                        columns.left(column) + columns.width() * 0.22,
+                        top + height - 1 - size,
+                        columns.width() * 0.56,
+                        size);
             }
         }
     }

@@ -16,6 +16,7 @@ import javafx.scene.control.Skin;
 import javafx.scene.paint.Color;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
+import org.zeroply.reading.MoveMeasures;
 
 /** Shows a game as a strip. Colours and text size come from the stylesheet. */
 public final class StripView extends Control {
@@ -42,7 +43,10 @@ public final class StripView extends Control {
 
     private final ObjectProperty<@Nullable StripData> data = new SimpleObjectProperty<>(this, "data");
     private final ObjectProperty<@Nullable StripVerdicts> verdicts = new SimpleObjectProperty<>(this, "verdicts");
+    private final ObjectProperty<List<MoveMeasures>> measures = new SimpleObjectProperty<>(this, "measures", List.of());
+    private final ObjectProperty<StripLanes> lanes = new SimpleObjectProperty<>(this, "lanes", StripLanes.USUAL);
     private IntConsumer onGo = node -> {};
+    private Runnable onArrange = () -> {};
 
     public StripView() {
         getStyleClass().add("strip");
@@ -59,7 +63,26 @@ public final class StripView extends Control {
         return data;
     }
 
-    /** The judgement of the main line; null for a game that is not judged, which has no lane for it. */
+    /** Figures of the ledger after each move of the current line; empty while they are not known. */
+    public ObjectProperty<List<MoveMeasures>> measuresProperty() {
+        return measures;
+    }
+
+    /** Which lanes there are. */
+    public ObjectProperty<StripLanes> lanesProperty() {
+        return lanes;
+    }
+
+    /** Called when the user wants to arrange the lanes. */
+    public void setOnArrange(Runnable listener) {
+        onArrange = listener;
+    }
+
+    void arrange() {
+        onArrange.run();
+    }
+
+    /** The judgement of the current line; null for a game that is not judged, which has no lane for it. */
     public ObjectProperty<@Nullable StripVerdicts> verdictsProperty() {
         return verdicts;
     }

@@ -1,0 +1,217 @@
+package org.zeroply.desktop.judging;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.zeroply.analysis.Cause;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.CoachRemarks.CandidateNote;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Verdict;
+
+/**
+ * Beside the note of a move: what was calculated of it, the cause as the coach sees it, whether a lesson stops there, and
+ * the candidates that were considered. Passive.
+ */
+public final class CoachCard extends VBox {
+    private final ReadingModel reading;
+    private final JudgingModel judging;
+    private final CoachModel coach;
+    private final Label calculated = new Label();
+    private final ComboBox<String> cause = choice("coach-cause", "coach.cause");
+    private final CheckBox moment = new CheckBox(Texts.of("coach.moment"));
+    private final ComboBox<String> kept = choice("coach-kept", "coach.kept");
+    private final VBox candidates = new VBox(2);
+    private final ScrollPane candidateScroll = new ScrollPane(candidates);
+    private final TextField candidate = new TextField();
+    private boolean showing;
+    private int of = GameTree.ROOT;
+
+    /**
+     * @param onTakeOver takes the candidates of the calculation over
+     */
+    public CoachCard(ReadingModel reading, JudgingModel judging, CoachModel coach, Runnable onTakeOver) {
+        super(5);
+        this.reading = reading;
+        this.judging = judging;
+        this.coach = coach;
+        getStyleClass().add("coach-card");
+        calculated.setId("coach-calculated");
+        calculated.setWrapText(true);
+        calculated.setMinHeight(USE_PREF_SIZE);
+        cause.getItems()
+                .setAll(Stream.concat(
+                                Stream.of(Cause.Kind.values()).map(Cause.Kind::text),
+                                Stream.of("coach.cause.time", "coach.cause.opening", "coach.cause.judged")
+                                        .map(Texts::of))
+                        .toList());
+        kept.getItems().setAll(reasonsToKeep());
+        moment.setId("coach-moment");
+        moment.setTooltip(new Tooltip(Texts.of("coach.moment.tip")));
+        moment.setOnAction(event -> coach.toggleMoment());
+        HBox first = new HBox(8, cause, moment);
+        first.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(cause, Priority.ALWAYS);
+        moment.setMinWidth(Region.USE_PREF_SIZE);
+        candidate.setId("coach-candidate");
+        candidate.setPromptText(Texts.of("coach.candidate.prompt"));
+        candidate.setAccessibleText(Texts.of("coach.candidate.prompt"));
+        HBox.setHgrow(candidate, Priority.ALWAYS);
+        candidate.setOnAction(event -> {
+            if (coach.addCandidate(candidate.getText())) {
+                candidate.clear();
+                candidate.getStyleClass().remove("refused");
+            } else if (!candidate.getStyleClass().contains("refused")) {
+                candidate.getStyleClass().add("refused");
+            }
+        });
+        candidate.textProperty().subscribe(() -> candidate.getStyleClass().remove("refused"));
+        Button take = new Button(Texts.of("coach.candidate.take"));
+        take.setId("coach-take");
+        take.getStyleClass().add("quiet-button");
+        take.setTooltip(new Tooltip(Texts.of("coach.candidate.take.tip")));
+        take.setMinWidth(Region.USE_PREF_SIZE);
+        take.setOnAction(event -> onTakeOver.run());
+        HBox candidateEntry = new HBox(6, candidate, take);
+        candidateScroll.setFitToWidth(true);
+        candidateScroll.getStyleClass().add("branches-scroll");
+        candidateScroll.setMaxHeight(120);
+        commits(cause, text -> coach.cause(of, text));
+        commits(kept, text -> coach.keep(of, text));
+        getChildren().addAll(calculated, kept, first, candidateScroll, candidateEntry);
+        coach.remarksProperty().subscribe(() -> show());
+        reading.stripProperty().subscribe(() -> show());
+        judging.verdictsProperty().subscribe(() -> show());
+        judging.differencesProperty().subscribe(() -> show());
+    }
+
+    private static ComboBox<String> choice(String id, String prompt) {
+        ComboBox<String> choice = new ComboBox<>();
+        choice.setId(id);
+        choice.setEditable(true);
+        choice.setMaxWidth(Double.MAX_VALUE);
+        choice.setMinWidth(0);
+        choice.setPromptText(Texts.of(prompt));
+        choice.setAccessibleText(Texts.of(prompt));
+        return choice;
+    }
+
+    /** A text counts when it is chosen, when Enter is pressed, and when the keyboard leaves the field. */
+    private void commits(ComboBox<String> choice, java.util.function.Consumer<String> keep) {
+        Runnable commit = () -> {
+            if (!showing) {
+                String text = choice.getEditor().getText();
+                keep.accept(text == null ? "" : text);
+            }
+        };
+        choice.setOnAction(event -> commit.run());
+        choice.getEditor().focusedProperty().subscribe(focused -> {
+            if (!focused) {
+                commit.run();
+            }
+        });
+    }
+
+    /** Brings the keyboard to the list of candidates. */
+    public void focusCandidates() {
+        candidate.requestFocus();
+    }
+
+    private void show() {
+        if (reading.isCurtainDown() || !reading.openProperty().get()) {
+            return;
+        }
+        showing = true;
+        try {
+            of = reading.nodeProperty().get();
+            CoachRemarks remarks = coach.remarksProperty().get();
+            Optional<Verdict> verdict = judging.verdict(of);
+            Optional<JudgingModel.Difference> difference = judging.differencesProperty().get().stream()
+                    .filter(each -> each.node() == of)
+                    .findFirst();
+            calculated.setText(verdict.map(found ->
+                            Texts.of(difference.isPresent() ? "coach.differs" : "coach.calculated", found.text()))
+                    .orElse(Texts.of("coach.notCalculated")));
+            boolean differs = difference.isPresent() || !remarks.kept().isEmpty();
+            kept.setVisible(differs);
+            kept.setManaged(differs);
+            set(kept, remarks.kept());
+            set(cause, remarks.cause());
+            cause.setDisable(of == GameTree.ROOT);
+            moment.setSelected(remarks.moment());
+            moment.setDisable(of == GameTree.ROOT);
+            candidates
+                    .getChildren()
+                    .setAll(remarks.candidates().stream().map(this::row).toList());
+            candidateScroll.setVisible(!remarks.candidates().isEmpty());
+            candidateScroll.setManaged(!remarks.candidates().isEmpty());
+        } finally {
+            showing = false;
+        }
+    }
+
+    private static void set(ComboBox<String> choice, String text) {
+        if (!text.equals(choice.getEditor().getText())) {
+            choice.setValue(text);
+            choice.getEditor().setText(text);
+        }
+    }
+
+    private HBox row(CandidateNote note) {
+        Label move = new Label(name(note.move()));
+        move.getStyleClass().add(note.isKept() ? "branch-move" : "candidate-rejected");
+        move.setMinWidth(Region.USE_PREF_SIZE);
+        Button decision = new Button(Texts.of(note.isKept() ? "coach.keep" : "coach.reject"));
+        decision.getStyleClass().add("quiet-button");
+        decision.setTooltip(new Tooltip(Texts.of("coach.decision.tip")));
+        decision.setMinWidth(Region.USE_PREF_SIZE);
+        decision.setOnAction(event -> coach.toggleCandidate(note));
+        Label reason = new Label(note.reason());
+        reason.getStyleClass().add("branch-note");
+        reason.setMinWidth(0);
+        reason.setMaxWidth(Double.MAX_VALUE);
+        if (!note.reason().isEmpty()) {
+            reason.setTooltip(new Tooltip(note.reason()));
+        }
+        HBox.setHgrow(reason, Priority.ALWAYS);
+        Button remove = new Button("×");
+        remove.getStyleClass().add("tool");
+        remove.setAccessibleText(Texts.of("coach.candidate.remove"));
+        remove.setTooltip(new Tooltip(Texts.of("coach.candidate.remove")));
+        remove.setOnAction(event -> coach.removeCandidate(note));
+        HBox row = new HBox(6, move, decision, reason, remove);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    /** A kept move in the coach's letters; as it was written if it is not legal any more. */
+    private String name(String english) {
+        Position position = reading.positionProperty().get();
+        Move move = San.read(position, english);
+        return move == null
+                ? english
+                : San.write(position, move, reading.languageProperty().get());
+    }
+
+    /** The usual words for keeping a verdict. */
+    static List<String> reasonsToKeep() {
+        return List.of(Texts.of("coach.kept.chances"), Texts.of("coach.kept.defend"), Texts.of("coach.kept.easier"));
+    }
+}

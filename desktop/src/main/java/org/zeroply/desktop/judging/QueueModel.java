@@ -1,0 +1,208 @@
+package org.zeroply.desktop.judging;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.Study;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Position;
+import org.zeroply.store.GameSummary;
+import org.zeroply.store.Workbook;
+
+/**
+ * The games that wait to be judged. They are gone over one after the other behind everything a person does; each position
+ * is kept as it is done, and the list itself is in the workbook, so that a batch goes on after a restart, unless it was
+ * stopped. Lives on the interface thread; needs no window.
+ */
+public final class QueueModel {
+    private static final String STOPPED = "judging.stopped";
+
+    private final Workbook workbook;
+    private final Background background;
+    private final CalculatorService service;
+    private final JudgingModel judging;
+    private final GamePass pass = new GamePass();
+
+    private final ReadOnlyObjectWrapper<List<GameSummary>> games =
+            new ReadOnlyObjectWrapper<>(this, "games", List.of());
+    private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
+    private Background.@Nullable Running entry;
+    private Runnable stopPosition = () -> {};
+    private int done;
+
+    public QueueModel(Workbook workbook, Background background, CalculatorService service, JudgingModel judging) {
+        this.workbook = workbook;
+        this.background = background;
+        this.service = service;
+        this.judging = judging;
+    }
+
+    /** The games that wait, the one that is gone over first. */
+    public ReadOnlyObjectProperty<List<GameSummary>> gamesProperty() {
+        return games.getReadOnlyProperty();
+    }
+
+    public ReadOnlyBooleanProperty runningProperty() {
+        return running.getReadOnlyProperty();
+    }
+
+    /** Takes up what was left the last time, unless it was stopped then. */
+    public void begin() {
+        background.read(() -> workbook.setting(STOPPED).orElse("").isEmpty(), wanted -> refresh(wanted));
+    }
+
+    /** Puts games at the end of the queue and begins. */
+    public void add(List<Long> ids) {
+        change(() -> workbook.queue().add(ids), true);
+    }
+
+    /** Takes a game out; what was found of its positions stays. */
+    public void remove(long id) {
+        boolean goOn = running.get();
+        halt();
+        change(() -> workbook.queue().remove(id), goOn);
+    }
+
+    public void clear() {
+        halt();
+        change(() -> workbook.queue().clear(), false);
+    }
+
+    /** Stops; the games stay in the queue. */
+    public void stop() {
+        halt();
+        change(() -> workbook.setting(STOPPED, "yes"), false);
+    }
+
+    /** Goes on with the games that wait. */
+    public void goOn() {
+        change(() -> workbook.setting(STOPPED, ""), true);
+    }
+
+    private void change(Runnable write, boolean goOn) {
+        background.write(
+                () -> {
+                    write.run();
+                    if (goOn) {
+                        workbook.setting(STOPPED, "");
+                    }
+                    return true;
+                },
+                written -> refresh(goOn));
+    }
+
+    private void refresh(boolean goOn) {
+        background.read(
+                () -> workbook.summaries(workbook.queue().games().stream()
+                        .mapToLong(Long::longValue)
+                        .toArray()),
+                waiting -> {
+                    games.set(waiting);
+                    if (goOn && !running.get() && !waiting.isEmpty()) {
+                        running.set(true);
+                        done = 0;
+                        entry = background.begin(Texts.of("queue.running"), this::stop);
+                        next();
+                    } else if (running.get()) {
+                        showProgress(0);
+                    }
+                });
+    }
+
+    private void halt() {
+        stopPosition.run();
+        stopPosition = () -> {};
+        finish();
+    }
+
+    private void finish() {
+        running.set(false);
+        if (entry != null) {
+            background.end(entry);
+            entry = null;
+        }
+    }
+
+    /** @param ofGame how much of the game at the head is done, 0 to 1 */
+    private void showProgress(double ofGame) {
+        if (entry != null) {
+            int all = done + games.get().size();
+            entry.fractionProperty().set(all == 0 ? 1 : (done + ofGame) / all);
+            entry.countProperty().set(done + 1);
+        }
+    }
+
+    // ---- going over the game at the head
+
+    private void next() {
+        if (!running.get()) {
+            return;
+        }
+        if (games.get().isEmpty()) {
+            finish();
+            return;
+        }
+        long id = games.get().getFirst().id();
+        String who = service.analystName();
+        background.read(
+                () -> {
+                    GameTree tree = workbook.game(id).tree();
+                    List<Integer> main = tree.mainLine();
+                    List<Position> line = GamePass.line(tree, main);
+                    Map<Integer, Study> known = new HashMap<>();
+                    for (int ply = 0; ply < line.size(); ply++) {
+                        int at = ply;
+                        workbook.study(line.get(ply), who, GamePass.LINES, GamePass.LEVEL)
+                                .filter(GamePass::isWhole)
+                                .ifPresent(study -> known.put(at, study));
+                    }
+                    return new Walk(id, main, line, known);
+                },
+                walk -> step(walk, 0));
+    }
+
+    /** A game that is gone over, with what is known of its positions by half-move. */
+    private record Walk(long id, List<Integer> nodes, List<Position> line, Map<Integer, Study> known) {}
+
+    private void step(Walk walk, int ply) {
+        if (!running.get() || games.get().isEmpty() || games.get().getFirst().id() != walk.id()) {
+            return;
+        }
+        int at = ply;
+        while (at < walk.line().size() && walk.known().containsKey(at)) {
+            at++;
+        }
+        showProgress((double) at / walk.line().size());
+        if (at == walk.line().size()) {
+            done++;
+            background.write(
+                    () -> {
+                        workbook.queue().remove(walk.id());
+                        return true;
+                    },
+                    written -> {
+                        games.set(games.get().stream()
+                                .filter(game -> game.id() != walk.id())
+                                .toList());
+                        next();
+                    });
+            return;
+        }
+        int here = at;
+        List<Position> way = walk.line().subList(0, here + 1);
+        stopPosition = service.batch((analyst, cancel) -> pass.look(way, GamePass.LIMIT, analyst, cancel), study -> {
+            JudgingModel.keep(workbook, background, service, way, study);
+            judging.learn(walk.id(), here == 0 ? GameTree.ROOT : walk.nodes().get(here - 1), study);
+            step(walk, here + 1);
+        });
+    }
+}

@@ -1,0 +1,132 @@
+package org.zeroply.desktop.judging;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.Judgement;
+import org.zeroply.analysis.PlayerSums;
+import org.zeroply.analysis.Study;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.opening.Openings;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.store.GameFilter;
+import org.zeroply.store.GameOrder;
+import org.zeroply.store.Workbook;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** Adds up what a player gave away over all judged games of the workbook, in the background. */
+public final class SumsModel {
+    private static final int LONGEST_OPENING = 40;
+
+    private final Workbook workbook;
+    private final Background background;
+    private final String analyst;
+    private final ReadOnlyObjectWrapper<@Nullable Result> result = new ReadOnlyObjectWrapper<>(this, "result");
+    private Cancel running = new Cancel();
+
+    /**
+     * What came out.
+     *
+     * @param judged how many games it rests on
+     * @param left games of the player that are not judged yet
+     */
+    public record Result(String player, PlayerSums sums, int judged, List<Long> left) {}
+
+    /** @param analyst the name under which verdicts are kept */
+    public SumsModel(Workbook workbook, Background background, String analyst) {
+        this.workbook = workbook;
+        this.background = background;
+        this.analyst = analyst;
+    }
+
+    /** Null until a player was asked for. */
+    public ReadOnlyObjectProperty<@Nullable Result> resultProperty() {
+        return result.getReadOnlyProperty();
+    }
+
+    /** The players whose names begin like this. */
+    public void suggest(String words, java.util.function.Consumer<List<String>> answer) {
+        background.read(
+                () -> workbook.players(words, 8).stream()
+                        .map(Workbook.Player::name)
+                        .toList(),
+                answer);
+    }
+
+    /** Adds up for a player, by the exact name. What was asked before is given up. */
+    public void ask(String player) {
+        running.cancel();
+        Cancel wish = new Cancel();
+        running = wish;
+        background.run(Texts.of("sums.running", player), (progress, cancel) -> add(player, progress, cancel), found -> {
+            if (!wish.isWished()) {
+                result.set(found);
+            }
+        });
+    }
+
+    private Result add(String player, Progress progress, Cancel cancel) {
+        GameFilter filter = new GameFilter("", player, null, "", "", "", "", null, 0, 0, "", null);
+        long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
+        List<PlayerSums.Played> played = new ArrayList<>();
+        List<Long> left = new ArrayList<>();
+        for (int i = 0; i < ids.length && !cancel.isWished(); i++) {
+            Game game = workbook.game(ids[i]);
+            Side side = game.tags().known("White").equals(player)
+                    ? Side.WHITE
+                    : game.tags().known("Black").equals(player) ? Side.BLACK : null;
+            if (side != null && game.tree().size() > 0) {
+                Judgement judgement = kept(workbook, analyst, game.tree());
+                if (judgement == null) {
+                    left.add(ids[i]);
+                } else {
+                    played.add(new PlayerSums.Played(judgement, side, opening(game.tree())));
+                }
+            }
+            progress.at((double) (i + 1) / ids.length, i + 1);
+        }
+        return new Result(player, PlayerSums.of(played), played.size(), left);
+    }
+
+    /** The name of the opening without its variation; empty if there is none. */
+    private static String opening(GameTree tree) {
+        List<Integer> main = tree.mainLine();
+        List<Position> line = tree.positionsAlong(main.subList(0, Math.min(LONGEST_OPENING, main.size())));
+        return Openings.catalogue()
+                .place(line)
+                .map(place -> place.name().replaceFirst(",.*", ""))
+                .orElse("");
+    }
+
+    /** The judgement of a game's main line from what is kept of it; null if a position is missing. */
+    static @Nullable Judgement kept(Workbook workbook, String analyst, GameTree tree) {
+        List<Integer> main = tree.mainLine();
+        List<Judgement.Point> points = new ArrayList<>();
+        for (Position position : GamePass.line(tree, main)) {
+            Optional<Study> study = workbook.study(position, analyst, GamePass.LINES, GamePass.LEVEL)
+                    .filter(GamePass::isWhole);
+            if (study.isEmpty()) {
+                return null;
+            }
+            points.add(GamePass.point(study.get()));
+        }
+        List<Move> moves = new ArrayList<>();
+        List<Optional<Duration>> clocks = new ArrayList<>();
+        for (int node : main.subList(0, points.size() - 1)) {
+            moves.add(tree.node(node).played());
+            clocks.add(tree.node(node).clock());
+        }
+        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, Judgement.USUAL_THRESHOLD);
+    }
+}

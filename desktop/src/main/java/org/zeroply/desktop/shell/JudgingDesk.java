@@ -1,0 +1,124 @@
+package org.zeroply.desktop.shell;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.control.Button;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.judging.CoachModel;
+import org.zeroply.desktop.judging.DriftForm;
+import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.judging.LanesForm;
+import org.zeroply.desktop.judging.LanesModel;
+import org.zeroply.desktop.judging.QueueModel;
+import org.zeroply.desktop.judging.QueueView;
+import org.zeroply.desktop.judging.SumsModel;
+import org.zeroply.desktop.judging.SumsView;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.store.Workbook;
+
+/** Everything about judging games that is done on sheets: the queue, sums, drifts, lanes, and the walk of a lesson. */
+final class JudgingDesk {
+    private final ReadingModel reading;
+    private final Workbook workbook;
+    private final Background background;
+    private final CalculatorService calculator;
+    private final Sheets sheets;
+    private final JudgingModel judging;
+    private final CoachModel coach;
+    private final LanesModel lanes;
+    private final QueueModel queue;
+
+    JudgingDesk(
+            ReadingModel reading,
+            Workbook workbook,
+            Background background,
+            CalculatorService calculator,
+            Sheets sheets) {
+        this.reading = reading;
+        this.workbook = workbook;
+        this.background = background;
+        this.calculator = calculator;
+        this.sheets = sheets;
+        judging = new JudgingModel(reading, workbook, background, calculator);
+        coach = new CoachModel(reading);
+        lanes = new LanesModel(reading, background);
+        queue = new QueueModel(workbook, background, calculator, judging);
+    }
+
+    JudgingModel judging() {
+        return judging;
+    }
+
+    CoachModel coach() {
+        return coach;
+    }
+
+    LanesModel lanes() {
+        return lanes;
+    }
+
+    QueueModel queue() {
+        return queue;
+    }
+
+    void judgeGames(List<Long> chosen) {
+        if (chosen.isEmpty()) {
+            sheets.say(Texts.of("queue.choose"));
+        } else {
+            queue.add(chosen);
+            sheets.say(Texts.of("queue.added", chosen.size()));
+        }
+    }
+
+    void showQueue() {
+        sheets.show(Texts.of("queue.title"), new QueueView(queue), List.of());
+    }
+
+    /** Shows sums for a player, at first of the one who is named. */
+    void showSums(String player) {
+        SumsModel model = new SumsModel(workbook, background, calculator.analystName());
+        sheets.show(Texts.of("sums.title"), new SumsView(model, player, this::judgeGames), List.of());
+    }
+
+    void arrangeLanes() {
+        sheets.show(Texts.of("lanes.title"), new LanesForm(lanes.lanesProperty()), List.of());
+    }
+
+    void markDrift() {
+        List<CoachModel.DriftStart> starts = coach.driftStarts();
+        if (starts.isEmpty()) {
+            sheets.say(Texts.of("drift.none"));
+            return;
+        }
+        Optional<CoachRemarks.Drift> marked = coach.remarksProperty().get().drift();
+        DriftForm form = new DriftForm(starts, marked);
+        Button mark = new Button(Texts.of("drift.mark"));
+        mark.setId("drift-mark");
+        mark.getStyleClass().add("primary");
+        mark.setDefaultButton(true);
+        Button unmark = new Button(Texts.of("drift.unmark"));
+        unmark.setId("drift-unmark");
+        unmark.setDisable(marked.isEmpty());
+        Sheet sheet = sheets.show(Texts.of("drift.title", reading.currentName()), form, List.of(unmark, mark));
+        mark.setOnAction(event -> {
+            sheet.close();
+            coach.drift(Optional.of(form.drift()));
+        });
+        unmark.setOnAction(event -> {
+            sheet.close();
+            coach.drift(Optional.empty());
+        });
+    }
+
+    /** The curtain comes down before the first chosen moment. */
+    void startLesson() {
+        List<Integer> moments = judging.moments();
+        if (moments.isEmpty()) {
+            sheets.say(Texts.of("lesson.nothing"));
+        } else {
+            reading.startLesson(moments);
+        }
+    }
+}
