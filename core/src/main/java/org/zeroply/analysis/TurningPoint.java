@@ -2,12 +2,17 @@ package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.zeroply.reading.Change;
 import org.zeroply.reading.Comparison;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.Factor;
+import org.zeroply.reading.Ledger;
 import org.zeroply.reading.Section;
+import org.zeroply.reading.Value;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Side;
+import org.zeroply.words.Words;
 
 /**
  * What there is to say of a turning point: what should have been played, what refutes what was, and the entries of the
@@ -30,7 +35,28 @@ public record TurningPoint(
             List.of(Factor.TOTAL, Factor.MOBILITY, Factor.IDLE, Factor.IDLEST, Factor.FLIGHT, Factor.KING_DEFENDERS);
 
     /** An entry at the end of the line that was played and at the end of the better one. */
-    public record Difference(Factor factor, Entry played, Entry better) {}
+    public record Difference(Factor factor, Entry played, Entry better) {
+        /** In words: what stands at the end of the line that was played, and at that of the better one. */
+        public String inWords() {
+            return Words.of("turning.difference", factor.title(), figures(played, better), figures(better, played));
+        }
+
+        /** The figures of the sides in which the two ends differ; what is left over is told as a whole. */
+        private static String figures(Entry entry, Entry other) {
+            if (entry.factor() == Factor.IMBALANCE) {
+                return entry.explanation();
+            }
+            List<String> figures = new ArrayList<>();
+            for (Side side : Side.values()) {
+                Value value = entry.of(side).value();
+                if (!value.equals(other.of(side).value())) {
+                    figures.add(Words.of("side." + side) + " "
+                            + (value.isNothing() ? Words.of("turning.nothing") : value.text()));
+                }
+            }
+            return String.join(", ", figures);
+        }
+    }
 
     public TurningPoint {
         better = List.copyOf(better);
@@ -47,7 +73,7 @@ public record TurningPoint(
         }
         Comparison comparison = compare(move);
         List<Difference> differences = comparison.factors().stream()
-                .filter(factor -> TELLING.contains(factor.section()) && !SILENT.contains(factor))
+                .filter(TurningPoint::isTelling)
                 .limit(MOST_DIFFERENCES)
                 .map(factor -> new Difference(
                         factor,
@@ -55,6 +81,21 @@ public record TurningPoint(
                         comparison.ways().getLast().ledger().entry(factor)))
                 .toList();
         return new TurningPoint(move, better, refutation, differences);
+    }
+
+    private static boolean isTelling(Factor factor) {
+        return TELLING.contains(factor.section()) && !SILENT.contains(factor);
+    }
+
+    /** What became of the ledger in a span of moves, from the position before its first to that after its last. */
+    public static List<Change> changes(Judgement.Drift drift) {
+        Ledger before = Ledger.of(drift.first().before().position(), ValueScale.SCHOOLROOM);
+        Ledger after = Ledger.of(drift.last().after().position(), ValueScale.SCHOOLROOM);
+        return after.changesSince(before).stream()
+                .filter(change ->
+                        isTelling(change.factor()) && !change.inWords().isEmpty())
+                .limit(MOST_DIFFERENCES)
+                .toList();
     }
 
     /** What was best, as far as it is shown. */

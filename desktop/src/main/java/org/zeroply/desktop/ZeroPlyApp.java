@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
+import org.zeroply.print.Fonts;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
@@ -93,16 +94,10 @@ public final class ZeroPlyApp extends Application {
 
     /** Loads the fonts that the product ships; the stylesheet names them. */
     public static void loadFonts() {
-        for (String name : List.of(
-                "Lato-Regular",
-                "Lato-Bold",
-                "Lato-Italic",
-                "CharisSIL-Regular",
-                "CharisSIL-Bold",
-                "CharisSIL-Italic")) {
-            try (InputStream in = ZeroPlyApp.class.getResourceAsStream("fonts/" + name + ".ttf")) {
-                if (in == null || Font.loadFont(in, 13) == null) {
-                    throw new IllegalStateException("the font " + name + " is missing");
+        for (Fonts.Face face : Fonts.all()) {
+            try (InputStream in = face.open()) {
+                if (Font.loadFont(in, 13) == null) {
+                    throw new IllegalStateException("the font " + face.file() + " cannot be read");
                 }
             } catch (IOException broken) {
                 throw new UncheckedIOException(broken);

@@ -49,6 +49,11 @@ public final class Stand implements AutoCloseable {
             return export;
         }
 
+        @Override
+        public Optional<Path> toPaper(String suggestedName, String kind) {
+            return export;
+        }
+
         /** The workbook to open or to make. */
         public void willOpen(Path file) {
             workbook = Optional.of(file);

@@ -1,7 +1,10 @@
 package org.zeroply.store;
 
+import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
@@ -27,11 +30,13 @@ import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
 import org.jdbi.v3.core.statement.Query;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.Study;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.Pattern;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.store.Opening.Reason;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -677,24 +682,18 @@ public final class Workbook implements AutoCloseable {
     }
 
     private interface Writing {
-        long write(java.io.Writer out) throws IOException;
+        long write(Writer out) throws IOException;
     }
 
     private static long export(Path target, Writing writing, Cancel cancel) throws IOException {
-        Path draft = Files.createTempFile(
-                target.toAbsolutePath().getParent(), String.valueOf(target.getFileName()), ".part");
-        try {
-            long done;
-            try (var out = Files.newBufferedWriter(draft, StandardCharsets.UTF_8)) {
-                done = writing.write(out);
+        long[] done = new long[1];
+        WholeFile.write(target, stream -> {
+            try (Writer out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8))) {
+                done[0] = writing.write(out);
             }
-            if (!cancel.isWished()) {
-                Files.move(draft, target, java.nio.file.StandardCopyOption.REPLACE_EXISTING);
-            }
-            return done;
-        } finally {
-            Files.deleteIfExists(draft);
-        }
+            return !cancel.isWished();
+        });
+        return done[0];
     }
 
     // ---- copies
@@ -849,21 +848,30 @@ public final class Workbook implements AutoCloseable {
 
     // ---- lesson reports
 
-    /** Keeps the draft of a lesson report; replaces the one there was. */
-    public void keepReport(long game, String content) {
+    /** Keeps what the coach made of the lesson report of a game; replaces what there was. */
+    public void keepReport(long game, LessonReport report) {
         write(handle -> handle.createUpdate("insert into report (game, content) values (?, ?)"
                         + " on conflict (game) do update set content = excluded.content")
                 .bind(0, game)
-                .bind(1, content)
+                .bind(1, LessonText.write(report))
                 .execute());
     }
 
-    /** The draft of a lesson report for a game, if there is one. */
-    public Optional<String> report(long game) {
+    private Optional<String> reportText(long game) {
         return read(handle -> handle.createQuery("select content from report where game = ?")
                 .bind(0, game)
                 .mapTo(String.class)
                 .findOne());
+    }
+
+    /** Whose lesson the kept report of a game is; empty if none is kept. */
+    public Optional<Side> reportStudent(long game) {
+        return reportText(game).flatMap(LessonText::student);
+    }
+
+    /** A fresh draft with what the coach made of the report of the game before, if anything is kept. */
+    public LessonReport report(long game, LessonReport draft) {
+        return reportText(game).map(text -> LessonText.read(draft, text)).orElse(draft);
     }
 
     // ---- settings

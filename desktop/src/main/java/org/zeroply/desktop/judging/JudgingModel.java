@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GamePass;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LineCheck;
+import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
@@ -321,7 +322,7 @@ public final class JudgingModel {
                         drift.side(),
                         drift.first().ply(),
                         false)));
-        for (MarkedDrift drift : markedDrifts(of, line)) {
+        for (MarkedDrift drift : MarkedDrift.in(of, tree, line)) {
             drifts.add(new StripVerdicts.Span(
                     drift.span().first().ply(),
                     drift.span().last().ply(),
@@ -332,33 +333,10 @@ public final class JudgingModel {
         return new StripVerdicts(steps, pennants, missed, praised, drifts, plans);
     }
 
-    /**
-     * A span that the coach marked.
-     *
-     * @param root half-moves from the start to where it went wrong
-     */
-    public record MarkedDrift(Judgement.Drift span, int root, String text) {}
-
     /** The drifts that the coach marked in the judged part of the main line. */
     public List<MarkedDrift> markedDrifts() {
         Judgement of = judgement.get();
-        return of == null ? List.of() : markedDrifts(of, main);
-    }
-
-    private List<MarkedDrift> markedDrifts(Judgement of, List<Integer> nodes) {
-        List<MarkedDrift> marked = new ArrayList<>();
-        for (int ply = 0; ply < of.moves().size(); ply++) {
-            int at = ply;
-            CoachRemarks.of(tree.node(nodes.get(ply))).drift().ifPresent(drift -> {
-                int first = at - drift.halfMoves();
-                int root = at - drift.root();
-                // A game that was cut may have lost the beginning of a span.
-                if (root >= 0 && drift.halfMoves() % 2 == 0) {
-                    marked.add(new MarkedDrift(of.span(first, at), root, drift.text()));
-                }
-            });
-        }
-        return marked;
+        return of == null ? List.of() : MarkedDrift.in(of, tree, main);
     }
 
     /**

@@ -25,6 +25,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Cause;
 import org.zeroply.analysis.Hardness;
 import org.zeroply.analysis.Judgement;
+import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.MissedChance;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
@@ -34,9 +35,6 @@ import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Value;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
 
@@ -70,14 +68,15 @@ public final class JudgingPane extends VBox {
 
         record Drifting(Judgement.Drift drift) implements Row {}
 
-        record Marked(JudgingModel.MarkedDrift drift) implements Row {}
+        record Marked(MarkedDrift drift) implements Row {}
 
         record Praised(Praise praise) implements Row {}
 
         record Differing(JudgingModel.Difference difference) implements Row {}
     }
 
-    public JudgingPane(JudgingModel model, CoachModel coach, ReadingModel reading) {
+    /** @param onReport makes the lesson report */
+    public JudgingPane(JudgingModel model, CoachModel coach, ReadingModel reading, Runnable onReport) {
         super(8);
         this.reading = reading;
         this.coach = coach;
@@ -99,7 +98,12 @@ public final class JudgingPane extends VBox {
         stop.getStyleClass().add("quiet-button");
         stop.setOnAction(event -> model.stop());
         stop.visibleProperty().bind(model.runningProperty());
-        getChildren().addAll(summary, rows, new HBox(8, judge, stop));
+        stop.managedProperty().bind(stop.visibleProperty());
+        Button report = new Button(Texts.of("judging.report"));
+        report.setId("judging-report");
+        report.disableProperty().bind(model.judgementProperty().isNull());
+        report.setOnAction(event -> onReport.run());
+        getChildren().addAll(summary, rows, new HBox(8, judge, stop, report));
         model.judgementProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
         show(model);
@@ -274,9 +278,10 @@ public final class JudgingPane extends VBox {
                     say(
                             drift(drifting.drift()),
                             Texts.of(
-                                    "judging.drift.text",
-                                    share(drifting.drift().loss()),
-                                    drifting.drift().moves()));
+                                            "judging.drift.text",
+                                            share(drifting.drift().loss()),
+                                            drifting.drift().moves())
+                                    + ends(drifting.drift()));
                 case Row.Marked marked -> tell(marked.drift());
                 case Row.Praised praised -> tell(praised.praise());
                 case Row.Differing differing -> tell(differing.difference());
@@ -309,13 +314,7 @@ public final class JudgingPane extends VBox {
             }
             cause(move, told.cause()).ifPresent(said::add);
             move.hurried().ifPresent(left -> said.add(Texts.of("judging.hurried", clock(left))));
-            for (TurningPoint.Difference difference : point.differences()) {
-                said.add(Texts.of(
-                        "judging.difference",
-                        difference.factor().title(),
-                        figures(difference.played(), difference.better()),
-                        figures(difference.better(), difference.played())));
-            }
+            point.differences().forEach(difference -> said.add(difference.inWords()));
             say(Texts.of("judging.turning", name(move), share(move.loss())), String.join("\n", said));
         }
 
@@ -366,7 +365,7 @@ public final class JudgingPane extends VBox {
             return Texts.of(rank >= Hardness.FAR_DOWN ? "judging.missed.far" : "judging.missed.place", rank);
         }
 
-        private void tell(JudgingModel.MarkedDrift drift) {
+        private void tell(MarkedDrift drift) {
             String root = drift.root() < drift.span().first().ply()
                     ? Texts.of(
                             "judging.drift.root",
@@ -381,6 +380,14 @@ public final class JudgingPane extends VBox {
                                             "judging.drift.lost",
                                             share(drift.span().loss())) + " " + root)
                             .strip());
+        }
+
+        /** What became of the ledger from one end of a drift to the other. */
+        private static String ends(Judgement.Drift drift) {
+            return TurningPoint.changes(drift).stream()
+                    .map(change -> "\n"
+                            + Texts.of("judging.drift.change", change.factor().title(), change.inWords()))
+                    .collect(Collectors.joining());
         }
 
         private void tell(Praise praise) {
@@ -424,22 +431,6 @@ public final class JudgingPane extends VBox {
 
         private static String clock(Duration left) {
             return String.format(Locale.ROOT, "%d:%02d", left.toMinutes(), left.toSecondsPart());
-        }
-
-        /** The figures of the sides in which the two ends differ; what is left over is told as a whole. */
-        private static String figures(Entry entry, Entry other) {
-            if (entry.factor() == Factor.IMBALANCE) {
-                return entry.explanation();
-            }
-            List<String> figures = new ArrayList<>();
-            for (Side side : Side.values()) {
-                Value value = entry.of(side).value();
-                if (!value.equals(other.of(side).value())) {
-                    figures.add(Texts.of("side." + side) + " "
-                            + (value.isNothing() ? Texts.of("judging.nothing") : value.text()));
-                }
-            }
-            return String.join(", ", figures);
         }
 
         private String drift(Judgement.Drift drift) {

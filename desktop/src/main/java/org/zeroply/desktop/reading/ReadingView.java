@@ -77,6 +77,7 @@ public final class ReadingView extends StackPane {
      * @param ownScale asks for the coach's own values
      * @param gamesHere shows the games that came to the position
      * @param lanes arranges the lanes of the strip
+     * @param report makes the lesson report of the game
      * @param say says something short in the status line
      */
     public record Actions(
@@ -85,6 +86,7 @@ public final class ReadingView extends StackPane {
             Runnable ownScale,
             Runnable gamesHere,
             Runnable lanes,
+            Runnable report,
             Consumer<String> say) {}
 
     /**
@@ -109,7 +111,7 @@ public final class ReadingView extends StackPane {
         this.questions = questions;
         say = actions.say();
         calculationPane = new CalculationPane(calculation, questions, model);
-        judgingPane = new JudgingPane(judging.model(), judging.coach(), model);
+        judgingPane = new JudgingPane(judging.model(), judging.coach(), model, actions.report());
         coachCard = new CoachCard(model, judging.model(), judging.coach(), () -> takeOver(judging.coach()));
         linePad = new LinePad(model);
         notes = new NotesPane(model);

@@ -3,6 +3,7 @@ package org.zeroply.desktop.shell;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
@@ -19,6 +20,9 @@ public interface FileChoice {
 
     /** A table of games that is to be written. */
     Optional<Path> toTable(String suggestedName);
+
+    /** A paper that is to be written, such as {@code PDF} or {@code HTML}. */
+    Optional<Path> toPaper(String suggestedName, String kind);
 
     /** A workbook that is there. */
     Optional<Path> toOpen();
@@ -46,7 +50,18 @@ public interface FileChoice {
 
             @Override
             public Optional<Path> toTable(String suggestedName) {
-                FileChooser chooser = chooser("files.table", new FileChooser.ExtensionFilter("CSV", "*.csv", "*.CSV"));
+                return save("files.table", suggestedName, "CSV");
+            }
+
+            @Override
+            public Optional<Path> toPaper(String suggestedName, String kind) {
+                return save("files.paper", suggestedName, kind);
+            }
+
+            private Optional<Path> save(String title, String suggestedName, String kind) {
+                String ending = "*." + kind.toLowerCase(Locale.ROOT);
+                FileChooser chooser =
+                        chooser(title, new FileChooser.ExtensionFilter(kind, ending, ending.toUpperCase(Locale.ROOT)));
                 chooser.setInitialFileName(suggestedName);
                 return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
             }

@@ -1,8 +1,10 @@
 package org.zeroply.desktop.shell;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
+import org.zeroply.analysis.Judgement;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.judging.CoachModel;
@@ -14,6 +16,8 @@ import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.judging.QueueView;
 import org.zeroply.desktop.judging.SumsModel;
 import org.zeroply.desktop.judging.SumsView;
+import org.zeroply.desktop.lesson.LessonModel;
+import org.zeroply.desktop.lesson.LessonView;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.store.Workbook;
@@ -24,6 +28,7 @@ final class JudgingDesk {
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService calculator;
+    private final FileChoice files;
     private final Sheets sheets;
     private final JudgingModel judging;
     private final CoachModel coach;
@@ -35,7 +40,9 @@ final class JudgingDesk {
             Workbook workbook,
             Background background,
             CalculatorService calculator,
+            FileChoice files,
             Sheets sheets) {
+        this.files = files;
         this.reading = reading;
         this.workbook = workbook;
         this.background = background;
@@ -110,6 +117,42 @@ final class JudgingDesk {
             sheet.close();
             coach.drift(Optional.empty());
         });
+    }
+
+    /** Makes the lesson report of the open game, or goes on with it. */
+    void makeReport() {
+        Judgement judgement = judging.judgementProperty().get();
+        if (judgement == null) {
+            sheets.say(Texts.of("lesson.notJudged"));
+            return;
+        }
+        int firstNew =
+                reading.tree().mainLine().indexOf(reading.firstNewProperty().get());
+        LessonModel.Source source = new LessonModel.Source(
+                reading.gameIdProperty().get(),
+                reading.gameProperty().get(),
+                judgement,
+                firstNew < 0 ? Optional.empty() : Optional.of(firstNew),
+                reading.languageProperty().get());
+        background.read(
+                () -> LessonModel.load(workbook, source),
+                first -> showReport(new LessonModel(workbook, background, source, first)));
+    }
+
+    private void showReport(LessonModel model) {
+        List<Button> buttons = new ArrayList<>();
+        for (LessonModel.Form form : LessonModel.Form.values()) {
+            Button button = new Button(Texts.of("lesson.save." + form));
+            button.setId("lesson-save-" + form);
+            if (form == LessonModel.Form.PDF) {
+                button.getStyleClass().add("primary");
+            }
+            button.setOnAction(event -> files.toPaper(Texts.of("lesson.file." + form), form.name())
+                    .ifPresent(target -> model.save(
+                            target, form, written -> sheets.say(Texts.of("lesson.written", written.getFileName())))));
+            buttons.add(button);
+        }
+        sheets.show(Texts.of("lesson.title"), new LessonView(model), buttons);
     }
 
     /** The curtain comes down before the first chosen moment. */

@@ -146,7 +146,7 @@ public final class Shell extends StackPane {
                         forms::askPattern,
                         () -> reading().languageProperty().get()));
         ledger = new LedgerModel(reading, background);
-        judgingDesk = new JudgingDesk(reading, workbook, background, calculator, sheets);
+        judgingDesk = new JudgingDesk(reading, workbook, background, calculator, files, sheets);
         judging = judgingDesk.judging();
         readingView = new ReadingView(
                 reading,
@@ -160,6 +160,7 @@ public final class Shell extends StackPane {
                         forms::askScale,
                         this::showGamesHere,
                         judgingDesk::arrangeLanes,
+                        judgingDesk::makeReport,
                         this::say));
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
@@ -792,6 +793,10 @@ public final class Shell extends StackPane {
         add("command.markDrift", "Alt+B", Place.READING, judgingDesk::markDrift);
         add("command.moment", "Alt+H", Place.READING, judgingDesk.coach()::toggleMoment);
         add("command.candidateNotes", "Alt+Shift+K", Place.READING, readingView::focusCandidates);
+        add("command.report", "Alt+Z", Place.READING, () -> {
+            readingView.keepEdits();
+            judgingDesk.makeReport();
+        });
         add("command.lesson", "Alt+Shift+C", Place.READING, () -> {
             readingView.keepEdits();
             judgingDesk.startLesson();
