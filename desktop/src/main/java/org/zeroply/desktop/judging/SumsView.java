@@ -85,7 +85,7 @@ public final class SumsView extends VBox {
         ScrollPane scroll = new ScrollPane(new VBox(12, table, causes));
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
-        scroll.setPrefSize(720, 420);
+        scroll.setPrefSize(720, 330);
         getChildren().addAll(new HBox(8, player, show), basis, scroll, rest);
         model.resultProperty().subscribe(this::show);
         if (!first.isEmpty()) {

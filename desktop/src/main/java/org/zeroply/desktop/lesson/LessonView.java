@@ -20,6 +20,7 @@ import javafx.scene.image.ImageView;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.zeroply.analysis.LessonReport;
@@ -97,7 +98,10 @@ public final class LessonView extends HBox {
         pageNumber.setId("lesson-pages");
         HBox turner = new HBox(8, previous, pageNumber, next);
         turner.setAlignment(Pos.CENTER);
-        VBox paper = new VBox(8, page, turner);
+        StackPane sheet = new StackPane(page);
+        sheet.getStyleClass().add("lesson-page");
+        sheet.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        VBox paper = new VBox(8, sheet, turner);
         paper.getStyleClass().add("lesson-paper");
         paper.setMinWidth(400);
         getChildren().addAll(scroll, paper);
@@ -139,7 +143,7 @@ public final class LessonView extends HBox {
         TextArea area = new TextArea();
         area.setPrefRowCount(rows);
         area.setWrapText(true);
-        area.getStyleClass().add("note");
+        area.getStyleClass().add("lesson-text");
         area.setMinHeight(Region.USE_PREF_SIZE);
         return labelled(key, bound(area, id, get, set));
     }
@@ -222,7 +226,7 @@ public final class LessonView extends HBox {
             text.setId("lesson-text-" + id);
             text.setAccessibleText(Texts.of("lesson.text"));
             text.setWrapText(true);
-            text.getStyleClass().add("note");
+            text.getStyleClass().add("lesson-text");
             text.setMinHeight(Region.USE_PREF_SIZE);
             text.textProperty().subscribe((before, now) -> edit(each -> each.worded(each.heading(), now), "t" + id));
             up.setId("lesson-up-" + id);
