@@ -1,0 +1,336 @@
+package org.zeroply.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.judging.QueueModel;
+import org.zeroply.desktop.strip.StripLane;
+import org.zeroply.desktop.strip.StripView;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.store.GameSummary;
+
+/** What the coach says against a judgement, the lesson that is walked, its report, and the queue, in the real window. */
+@SuppressWarnings("NullAway.Init")
+class LessonPlaceTest extends AtTheWindow {
+    private static final String GAME = """
+            [White "Quillan, Rhea"]
+            [Black "Brandt, Ida"]
+            [Result "1-0"]
+            [FEN "3r2k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 30"]
+
+            30. h3 h6 31. Rxd8+ Kh7 32. Rd7 1-0
+            """;
+
+    @BeforeEach
+    void open() {
+        stand = new Stand(folder, false, 1280, 800);
+        take(GAME);
+    }
+
+    @AfterEach
+    void close() {
+        stand.close();
+    }
+
+    private void take(String pgn) {
+        long before = Stand.onStage(() -> reading().gameIdProperty().get());
+        Stand.onStage(() -> {
+            stand.shell().take(pgn);
+            return true;
+        });
+        stand.await(
+                "the game",
+                () -> reading().gameIdProperty().get() != before
+                        && reading().openProperty().get());
+        stand.settle();
+    }
+
+    private JudgingModel judging() {
+        return stand.shell().judging();
+    }
+
+    private void judge() {
+        keys(KeyCode.ALT, KeyCode.Y);
+        stand.await("the pass", () -> {
+            var now = judging().judgementProperty().get();
+            return now != null
+                    && now.moves().size() == 5
+                    && !judging().runningProperty().get();
+        });
+        stand.settle();
+    }
+
+    private void goTo(int ply) {
+        Stand.onStage(() -> {
+            reading().go(reading().tree().mainLine().get(ply));
+            return true;
+        });
+        stand.settle();
+    }
+
+    private CoachRemarks remarks(int ply) {
+        return Stand.onStage(() -> CoachRemarks.of(
+                reading().tree().node(reading().tree().mainLine().get(ply))));
+    }
+
+    private <T> T find(String id, Class<T> type) {
+        return Stand.onStage(
+                () -> type.cast(Objects.requireNonNull(stand.scene().lookup(id), id)));
+    }
+
+    private void type(String id, String text) {
+        Stand.onStage(() -> {
+            TextInputControl field =
+                    (TextInputControl) Objects.requireNonNull(stand.scene().lookup(id), id);
+            field.requestFocus();
+            field.setText(text);
+            return true;
+        });
+    }
+
+    private void enter(String id) {
+        Stand.onStage(() -> {
+            ((TextField) Objects.requireNonNull(stand.scene().lookup(id), id))
+                    .fireEvent(new javafx.event.ActionEvent());
+            return true;
+        });
+        stand.settle();
+    }
+
+    @Test
+    void theCoachsWordsAreKeptWithTheMoveAndUndone() {
+        judge();
+        run("command.note");
+        goTo(0);
+        assertThat(text("#coach-calculated")).startsWith("Calculated:");
+        ComboBox<?> cause = find("#coach-cause", ComboBox.class);
+        Stand.onStage(() -> {
+            cause.getEditor().setText("back rank forgotten");
+            cause.getEditor().fireEvent(new javafx.event.ActionEvent());
+            return true;
+        });
+        stand.settle();
+        assertThat(remarks(0).cause()).isEqualTo("back rank forgotten");
+        // The coach's cause leads in the judgement.
+        run("command.judging");
+        ListView<?> rows = find("#judging-rows", ListView.class);
+        stand.await(
+                "the cause",
+                () -> rows.lookupAll(".judging-text").stream()
+                        .anyMatch(node -> node instanceof javafx.scene.control.Label label
+                                && label.getText().contains("Your cause: back rank forgotten")));
+        keys(KeyCode.ALT, KeyCode.H);
+        stand.settle();
+        assertThat(remarks(0).moment()).isTrue();
+        assertThat(find("#coach-moment", CheckBox.class).isSelected()).isTrue();
+        // A verdict that differs is kept with a word, and leads.
+        Stand.onStage(() -> {
+            reading().toggleSign(18);
+            return true;
+        });
+        stand.await(
+                "the difference", () -> judging().differencesProperty().get().size() == 1);
+        ComboBox<?> kept = find("#coach-kept", ComboBox.class);
+        Stand.onStage(() -> {
+            kept.getEditor().setText("hard to defend");
+            kept.getEditor().fireEvent(new javafx.event.ActionEvent());
+            return true;
+        });
+        stand.settle();
+        assertThat(judging().differencesProperty().get().getFirst().kept()).isEqualTo("hard to defend");
+        // Candidates of the position after the move, by typing; nonsense stays in the field.
+        keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.K);
+        type("#coach-candidate", "Qh4 wins at once");
+        enter("#coach-candidate");
+        assertThat(find("#coach-candidate", TextField.class).getText()).isEqualTo("Qh4 wins at once");
+        type("#coach-candidate", "Rxd1+ mates");
+        enter("#coach-candidate");
+        type("#coach-candidate", "-g6 too late");
+        enter("#coach-candidate");
+        assertThat(remarks(0).candidates())
+                .containsExactly(
+                        new CoachRemarks.CandidateNote("Rxd1+", true, "mates"),
+                        new CoachRemarks.CandidateNote("g6", false, "too late"));
+        Stand.onStage(() -> {
+            reading().undo();
+            return true;
+        });
+        stand.await(
+                "the undo",
+                () -> CoachRemarks.of(reading()
+                                        .tree()
+                                        .node(reading().tree().mainLine().getFirst()))
+                                .candidates()
+                                .size()
+                        == 1);
+    }
+
+    @Test
+    void aDriftIsMarkedWithItsRootAndShownOnTheStrip() {
+        judge();
+        goTo(4);
+        keys(KeyCode.ALT, KeyCode.B);
+        type("#drift-words", "no eye for the back rank");
+        fire("#drift-mark");
+        stand.await("the drift", () -> judging().markedDrifts().size() == 1);
+        assertThat(remarks(4).drift().orElseThrow().text()).isEqualTo("no eye for the back rank");
+        assertThat(Stand.onStage(() -> Objects.requireNonNull(
+                                judging().verdictsProperty().get())
+                        .drifts()))
+                .anyMatch(span -> span.isByCoach() && span.first() == 0 && span.last() == 4);
+        keys(KeyCode.ALT, KeyCode.B);
+        fire("#drift-unmark");
+        stand.await("no drift", () -> judging().markedDrifts().isEmpty());
+    }
+
+    @Test
+    void aLessonStopsAtTheChosenMoves() {
+        for (int ply : List.of(0, 2)) {
+            goTo(ply);
+            keys(KeyCode.ALT, KeyCode.H);
+            stand.settle();
+        }
+        keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.C);
+        assertThat(text("#curtain-heading")).startsWith("Stop 1 of 2");
+        assertThat(Stand.onStage(() -> reading().nodeProperty().get())).isZero();
+        // The student answers; the answer is kept with the move that was played.
+        Stand.onStage(() -> reading().enter("Rxd8"));
+        type("#curtain-reason", "mate");
+        fire("#curtain-answer");
+        stand.settle();
+        keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.RIGHT);
+        assertThat(text("#curtain-heading")).startsWith("Stop 2 of 2");
+        assertThat(Stand.onStage(() -> reading().currentName())).isEqualTo("30...h6");
+        fire("#curtain-next");
+        assertThat(Stand.onStage(() -> reading().isCurtainDown())).isFalse();
+        assertThat(Stand.onStage(() -> reading().lessonProperty().get())).isEmpty();
+        assertThat(Stand.onStage(() -> reading()
+                        .tree()
+                        .node(reading().tree().mainLine().getFirst())
+                        .commands()))
+                .anyMatch(command -> command.name().equals("said"));
+    }
+
+    @Test
+    void aReportIsMadeKeptAndSavedInThreeForms() throws IOException {
+        keys(KeyCode.ALT, KeyCode.Z);
+        assertThat(text("#status-message")).contains("judged game");
+        judge();
+        keys(KeyCode.ALT, KeyCode.Z);
+        stand.await("the report", () -> stand.scene().lookup("#lesson-title") != null);
+        stand.await("the pages", () -> find("#lesson-page", ImageView.class).getImage() != null);
+        type("#lesson-title", "Look at the back rank");
+        type("#lesson-title", "Look at the back rank first");
+        // Two letters at one place are one step of undo; a tick is another.
+        fire("#lesson-undo");
+        assertThat(find("#lesson-title", TextField.class).getText()).startsWith("Lesson for");
+        type("#lesson-title", "Look at the back rank first");
+        Path pdf = save("PDF", "lesson.pdf");
+        try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
+            assertThat(new PDFTextStripper().getText(document)).contains("Look at the back rank first");
+        }
+        assertThat(Files.readString(save("HTML", "lesson.html")))
+                .contains("Look at the back rank first")
+                .contains("<svg");
+        assertThat(Files.readString(save("PGN", "lesson.pgn")).replace('\n', ' '))
+                .contains("Look at the back rank first");
+        fire("#sheet-close");
+        stand.settle();
+        keys(KeyCode.ALT, KeyCode.Z);
+        stand.await("the report again", () -> stand.scene().lookup("#lesson-title") != null);
+        assertThat(find("#lesson-title", TextField.class).getText()).isEqualTo("Look at the back rank first");
+        fire("#lesson-anew");
+        assertThat(find("#lesson-title", TextField.class).getText()).startsWith("Lesson for");
+    }
+
+    private Path save(String form, String name) {
+        Path target = folder.resolve(name);
+        stand.answers().willExport(target);
+        fire("#lesson-save-" + form);
+        stand.await("the file " + name, () -> Files.exists(target));
+        return target;
+    }
+
+    @Test
+    void lanesAreArrangedAndKeptByTheWorkbook() {
+        run("command.lanes");
+        StripView strip = Stand.onStage(() -> (StripView) stand.scene().lookup(".strip"));
+        fire("#lane-CLOCK");
+        fire("#lane-up-KING");
+        fire("#lane-taller-VERDICT");
+        String text = "VERDICT:2 MATERIAL:1 KING:1 ACTIVITY:1 -TEMPO:1 -CLOCK:1";
+        assertThat(Stand.onStage(() -> strip.lanesProperty().get().text())).isEqualTo(text);
+        assertThat(Stand.onStage(() -> strip.measuresProperty().get())).hasSize(5);
+        fire("#sheet-close");
+        stand.settle();
+        stand.close();
+        stand = new Stand(folder, false, 1280, 800);
+        StripView again = Stand.onStage(() -> (StripView) stand.scene().lookup(".strip"));
+        assertThat(Stand.onStage(() -> again.lanesProperty().get().text())).isEqualTo(text);
+        assertThat(Stand.onStage(
+                        () -> again.lanesProperty().get().row(StripLane.CLOCK).isShown()))
+                .isFalse();
+    }
+
+    private QueueModel queue() {
+        return stand.shell().queue();
+    }
+
+    @Test
+    void aQueueOfGamesGoesOnAfterARestart() {
+        take(GAME.replace("Quillan, Rhea", "Ardley, Tom"));
+        List<Long> ids =
+                stand.workbook().find("", 10).stream().map(GameSummary::id).toList();
+        assertThat(ids).hasSize(2);
+        Stand.onStage(() -> {
+            queue().add(ids);
+            return true;
+        });
+        stand.await("its first position", () -> queue().runningProperty().get());
+        run("command.queue");
+        fire("#queue-stop");
+        stand.settle();
+        assertThat(Stand.onStage(() -> queue().runningProperty().get())).isFalse();
+        int left = stand.workbook().queue().games().size();
+        assertThat(left).isPositive();
+        fire("#queue-go");
+        stand.await("going on", () -> queue().runningProperty().get());
+        stand.close();
+        stand = new Stand(folder, false, 1280, 800);
+        stand.await("the end", () -> stand.workbook().queue().games().isEmpty());
+        stand.settle();
+        Stand.onStage(() -> {
+            stand.shell().openGame(ids.getLast());
+            return true;
+        });
+        stand.await("the judgement", () -> judging().judgementProperty().get() != null);
+        assertThat(Stand.onStage(() -> Objects.requireNonNull(
+                                judging().judgementProperty().get())
+                        .moves()))
+                .hasSize(5);
+        // What the player gave away, over what is judged.
+        run("command.sums");
+        type("#sums-player .text-field", "Ardley, Tom");
+        fire("#sums-show");
+        stand.await("the sums", () -> text("#sums-basis").startsWith("Ardley, Tom"));
+        assertThat(text("#sums-basis")).contains("3 moves").contains("1 of 1");
+    }
+}
