@@ -118,7 +118,7 @@ public final class LessonPages {
         builder.useSVGDrawer(new BatikSVGDrawer());
         for (Fonts.Face face : Fonts.all()) {
             builder.useFont(
-                    face::open,
+                    face::withoutLigatures,
                     face.family(),
                     face.weight(),
                     face.isItalic() ? FontStyle.ITALIC : FontStyle.NORMAL,

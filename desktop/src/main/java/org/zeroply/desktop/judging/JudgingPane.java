@@ -106,6 +106,8 @@ public final class JudgingPane extends VBox {
         getChildren().addAll(summary, rows, new HBox(8, judge, stop, report));
         model.judgementProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
+        // The coach's cause is told with a turning point.
+        coach.remarksProperty().subscribe((before, now) -> rows.refresh());
         show(model);
         rows.getSelectionModel().selectedItemProperty().subscribe(row -> {
             if (row != null && rows.isFocused()) {

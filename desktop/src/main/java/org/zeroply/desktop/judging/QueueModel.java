@@ -77,9 +77,12 @@ public final class QueueModel {
         change(() -> workbook.queue().clear(), false);
     }
 
-    /** Stops; the games stay in the queue. */
+    /** Stops; the games stay in the queue. The end of the program stops it too, but only until the next start. */
     public void stop() {
         halt();
+        if (background.isClosing()) {
+            return;
+        }
         change(() -> workbook.setting(STOPPED, "yes"), false);
     }
 

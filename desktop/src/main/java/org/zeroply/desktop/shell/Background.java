@@ -26,6 +26,7 @@ public final class Background implements AutoCloseable {
     private final ExecutorService calculating = Executors.newSingleThreadExecutor(task -> daemon(task, "calculating"));
     private final ObservableList<Running> running = FXCollections.observableArrayList();
     private Consumer<Throwable> onFailure = failure -> {};
+    private boolean closing;
 
     private static Thread daemon(Runnable task, String name) {
         Thread thread = new Thread(task, "zeroply-" + name);
@@ -184,9 +185,15 @@ public final class Background implements AutoCloseable {
         }
     }
 
+    /** Whether work is being stopped because the program ends, and not because somebody wished it. */
+    public boolean isClosing() {
+        return closing;
+    }
+
     /** Stops long work and waits until every edit is written. */
     @Override
     public void close() {
+        closing = true;
         List.copyOf(running).forEach(Running::stop);
         calculating.shutdown();
         writer.shutdown();
