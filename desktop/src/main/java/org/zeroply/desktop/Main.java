@@ -7,6 +7,8 @@ public final class Main {
     private Main() {}
 
     public static void main(String[] arguments) {
+        // Pages are set with pictures and fonts of the older toolkit, which must not look for a screen of its own.
+        System.setProperty("java.awt.headless", "true");
         Application.launch(ZeroPlyApp.class, arguments);
     }
 }

@@ -22,6 +22,7 @@ import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.print.Fonts;
 import org.zeroply.sample.SampleClub;
+import org.zeroply.store.GameSummary;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -55,7 +56,9 @@ public final class ZeroPlyApp extends Application {
         Path file = demo ? demoFile() : named.isPresent() ? Path.of(named.get()) : usualWorkbook(settings);
         opened.open(file, shell -> {
             if (sample) {
-                shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games);
+                shell.games()
+                        .importIfEmpty(
+                                SampleClub.NAME, SampleClub::games, () -> shell.judgeThose(ZeroPlyApp::isToBeJudged));
             }
             if (arguments.contains("--until-painted")) {
                 oncePainted(shell);
@@ -103,6 +106,13 @@ public final class ZeroPlyApp extends Application {
                 throw new UncheckedIOException(broken);
             }
         }
+    }
+
+    /** Whether a game of the sample club is one that it shows judged. */
+    public static boolean isToBeJudged(GameSummary game) {
+        return SampleClub.judged().stream()
+                .anyMatch(
+                        each -> each.white().equals(game.white()) && each.date().equals(game.date()));
     }
 
     /** Puts the sample club into an empty workbook. */

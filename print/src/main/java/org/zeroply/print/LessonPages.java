@@ -1,6 +1,5 @@
 package org.zeroply.print;
 
-import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FSFontUseCase;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
@@ -13,7 +12,6 @@ import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
 import javax.imageio.ImageIO;
@@ -122,8 +120,7 @@ public final class LessonPages {
                     face.family(),
                     face.weight(),
                     face.isItalic() ? FontStyle.ITALIC : FontStyle.NORMAL,
-                    true,
-                    EnumSet.of(FSFontUseCase.DOCUMENT, FSFontUseCase.SVG));
+                    true);
         }
         builder.withHtmlContent(html, null);
         builder.toStream(bytes);

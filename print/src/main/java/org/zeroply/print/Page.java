@@ -98,24 +98,9 @@ final class Page {
         return path(d, "none", Ink.INK, width);
     }
 
-    /** Text of an SVG, by the middle of its base line. */
+    /** Letters in a drawing, by the middle of their base line. */
     Page label(double x, double y, double size, String content) {
-        return open(
-                        "text",
-                        "x",
-                        number(x),
-                        "y",
-                        number(y),
-                        "font-family",
-                        Fonts.SANS,
-                        "font-size",
-                        number(size),
-                        "text-anchor",
-                        "middle",
-                        "fill",
-                        Ink.INK)
-                .text(content)
-                .close();
+        return path(Lettering.path(content, x - Lettering.width(content, size) / 2, y, size), Ink.INK, "none", 0);
     }
 
     /** A number as SVG takes it, with at most two decimals. */

@@ -59,20 +59,7 @@ final class StripPicture {
     }
 
     private void name(String key, double y) {
-        page.open(
-                        "text",
-                        "x",
-                        "0",
-                        "y",
-                        Page.number(y + 5),
-                        "font-family",
-                        Fonts.SANS,
-                        "font-size",
-                        "15",
-                        "fill",
-                        Ink.SOFT)
-                .text(Words.of(key))
-                .close();
+        page.path(Lettering.path(Words.of(key), 0, y + 5, 15), Ink.SOFT, "none", 0);
     }
 
     private void stave() {

@@ -113,6 +113,9 @@ class LessonPagesTest {
         int drawings = document.getElementsByTagNameNS(Page.SVG, "svg").getLength();
         assertThat(drawings).isEqualTo(1 + sample.report().shownItems().size());
         assertThat(document.getElementsByTagName("b").getLength()).isZero();
+        // Its letters are outlines, so that no machine's fonts play a part.
+        assertThat(document.getElementsByTagNameNS(Page.SVG, "text").getLength())
+                .isZero();
         assertThat(html).doesNotContain("http://www.w3.org/1999/xlink").doesNotContain("<script");
     }
 

@@ -22,6 +22,14 @@ public final class SampleClub {
                 new Student("Lindqvist, Tove", 2180));
     }
 
+    /** A game of the club by who had White and when. */
+    public record Played(String white, String date) {}
+
+    /** Two games of different strength that are judged when the club is shown, with what the coach says of them. */
+    public static List<Played> judged() {
+        return List.of(new Played("Haddad, Noor", "2024.07.03"), new Played("Koreth, Damian", "2021.10.18"));
+    }
+
     /** All games as PGN, positions from the circle's evenings last; the caller closes the stream. */
     public static InputStream games() {
         return new SequenceInputStream(resource("club.pgn"), resource("evenings.pgn"));

@@ -7,7 +7,10 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Random;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
@@ -131,8 +134,79 @@ final class ClubGenerator {
         boolean clocks = index % 3 != 1;
         Played played = play(start, opening, white, black, clocks);
         GameTree tree = index % 6 == 2 || index == 3 || index == 1 ? annotated(played.tree()) : played.tree();
-        return new Game(tags(index, masters, white, black), tree, played.result());
+        for (CoachWords words : WORDS) {
+            tree = words.game() == index ? words.saidIn(tree) : tree;
+        }
+        return new Game(tags(index, masters, white, black, clocks), tree, played.result());
     }
+
+    /**
+     * What the coach says of a move in a game that the club shows judged; written by hand.
+     *
+     * @param game its index
+     * @param ply half-moves before the move
+     * @param sign of the PGN standard; 0 for none
+     */
+    private record CoachWords(int game, int ply, int sign, CoachRemarks remarks, String note) {
+        GameTree saidIn(GameTree tree) {
+            GameNode node = tree.node(tree.mainLine().get(ply));
+            GameNode signed = sign == 0 ? node : node.withSigns(List.of(sign));
+            return tree.with(remarks.onto(signed).withAfter(note));
+        }
+    }
+
+    private static final List<CoachWords> WORDS = List.of(
+            new CoachWords(
+                    18,
+                    21,
+                    0,
+                    CoachRemarks.NONE.withDrift(Optional.of(
+                            new CoachRemarks.Drift(6, 8, "Queen and knight went out before the king was safe"))),
+                    "The plan began with the pawn on e4; four moves later the king is still in the centre."),
+            new CoachWords(
+                    18,
+                    27,
+                    14,
+                    CoachRemarks.NONE,
+                    "The extra pawn is far from queening, and Black has the open files."),
+            new CoachWords(
+                    18,
+                    34,
+                    16,
+                    CoachRemarks.NONE
+                            .withKept("practical chances")
+                            .withCandidates(List.of(
+                                    new CandidateNote("Qh4", true, "attacks h2 together with the bishop"),
+                                    new CandidateNote("fxe4", false, "opens the f-file toward her own king"),
+                                    new CandidateNote("Qc7", false, "f5 has too few guards"))),
+                    "Noor opens the centre with every piece developed."),
+            new CoachWords(
+                    18,
+                    35,
+                    2,
+                    CoachRemarks.NONE
+                            .withCause("the pawn on f5 was counted before the exchange, not after it")
+                            .withMoment(true),
+                    "Once e4 has taken on f5, the bishop on d3 joins the rook, and g6 is left without a guard."),
+            new CoachWords(
+                    18,
+                    45,
+                    0,
+                    CoachRemarks.NONE.withMoment(true),
+                    "The knights on a4 and c5 could take each other; she took a pawn first, which opens the f-file."),
+            new CoachWords(
+                    27,
+                    29,
+                    0,
+                    CoachRemarks.NONE.withCause("a plan without a target"),
+                    "The pawn on h5 is one more thing to guard."),
+            new CoachWords(
+                    27,
+                    34,
+                    1,
+                    CoachRemarks.NONE.withMoment(true),
+                    "A quiet retreat to the long diagonal; the pawn on f4 will not run away."),
+            new CoachWords(27, 42, 0, CoachRemarks.NONE, "The pawn that went to h5 is the one that falls."));
 
     private Skill student(int index) {
         SampleClub.Student student = SampleClub.students().get((index - (index + 1) / 4) % 4);
@@ -148,16 +222,17 @@ final class ClubGenerator {
         return Skill.of(MASTERS.get(index % MASTERS.size()), 2450 + 20 * (index % 5));
     }
 
-    private Tags tags(int index, boolean masters, Skill white, Skill black) {
+    private Tags tags(int index, boolean masters, Skill white, Skill black, boolean clocks) {
         List<String> events = masters ? MASTER_EVENTS : EVENTS;
         int year = masters ? 2018 + index % 6 : 2024 + index % 2;
-        return Tags.NONE
+        Tags tags = Tags.NONE
                 .with("Event", events.get(index / 4 % events.size()))
                 .with("Site", masters ? "Greywater" : "Hollow Mill")
                 .with("Date", String.format(Locale.ROOT, "%d.%02d.%02d", year, 1 + index * 7 % 12, 1 + index * 11 % 28))
                 .with("Round", Integer.toString(1 + index % 9))
                 .with("White", white.name())
-                .with("Black", black.name())
+                .with("Black", black.name());
+        return (clocks ? tags.with("TimeControl", "5400+30") : tags)
                 .with("WhiteElo", Integer.toString(white.rating()))
                 .with("BlackElo", Integer.toString(black.rating()));
     }

@@ -261,6 +261,11 @@ public final class GamesModel {
 
     /** Imports from a stream that is opened on the working thread. */
     public void importStream(String name, java.util.function.Supplier<InputStream> source) {
+        importStream(name, source, this::imported);
+    }
+
+    private void importStream(
+            String name, java.util.function.Supplier<InputStream> source, Consumer<ImportReport> done) {
         background.run(
                 Texts.of("games.importing", name),
                 (progress, cancel) -> {
@@ -271,14 +276,21 @@ public final class GamesModel {
                         throw new UncheckedIOException(failed);
                     }
                 },
-                this::imported);
+                done);
     }
 
-    /** Imports from a stream if the workbook has no games. */
-    public void importIfEmpty(String name, java.util.function.Supplier<InputStream> source) {
+    /**
+     * Imports from a stream if the workbook has no games.
+     *
+     * @param then runs when the games are there
+     */
+    public void importIfEmpty(String name, java.util.function.Supplier<InputStream> source, Runnable then) {
         background.read(workbook::count, games -> {
             if (games == 0) {
-                importStream(name, source);
+                importStream(name, source, report -> {
+                    imported(report);
+                    then.run();
+                });
             }
         });
     }

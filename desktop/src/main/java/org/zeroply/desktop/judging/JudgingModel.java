@@ -11,10 +11,12 @@ import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleDoubleProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GamePass;
 import org.zeroply.analysis.Judgement;
@@ -56,6 +58,7 @@ public final class JudgingModel {
             new ReadOnlyObjectWrapper<>(this, "verdicts");
     private final ReadOnlyObjectWrapper<List<Difference>> differences =
             new ReadOnlyObjectWrapper<>(this, "differences", List.of());
+    private final DoubleProperty threshold = new SimpleDoubleProperty(this, "threshold", Judgement.USUAL_THRESHOLD);
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
 
     private long game;
@@ -72,6 +75,7 @@ public final class JudgingModel {
         this.workbook = workbook;
         this.background = background;
         this.service = service;
+        threshold.subscribe((before, now) -> show());
         reading.stripProperty().subscribe(() -> follow());
         reading.curtainProperty().subscribe(now -> follow());
     }
@@ -95,6 +99,11 @@ public final class JudgingModel {
 
     public ReadOnlyBooleanProperty runningProperty() {
         return running.getReadOnlyProperty();
+    }
+
+    /** The share of the expected score from which on a move is a turning point. */
+    public DoubleProperty thresholdProperty() {
+        return threshold;
     }
 
     /** The calculated verdict after a move, if it has been looked at and the curtain is up. */
@@ -293,7 +302,7 @@ public final class JudgingModel {
             moves.add(tree.node(node).played());
             clocks.add(tree.node(node).clock());
         }
-        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, Judgement.USUAL_THRESHOLD);
+        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold.get());
     }
 
     private StripVerdicts strip(Judgement of) {

@@ -2,6 +2,7 @@ package org.zeroply.desktop.judging;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -10,11 +11,13 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
@@ -27,8 +30,10 @@ import org.zeroply.analysis.Hardness;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.MissedChance;
+import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
+import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
@@ -45,6 +50,9 @@ import org.zeroply.rules.Side;
  */
 public final class JudgingPane extends VBox {
     private final ReadingModel reading;
+    /** What a turning point may cost at least. */
+    private static final List<Double> THRESHOLDS = List.of(0.10, 0.15, 0.20, 0.25, 0.30);
+
     private static final PseudoClass HEADING = PseudoClass.getPseudoClass("heading");
 
     private final CoachModel coach;
@@ -56,7 +64,7 @@ public final class JudgingPane extends VBox {
     private final Map<Integer, Told> told = new HashMap<>();
 
     /** A turning point with what there is to say of it. */
-    private record Told(TurningPoint point, Optional<Cause> cause) {}
+    private record Told(TurningPoint point, Optional<Cause> cause, boolean isCritical) {}
 
     /** What stands in the list. */
     private sealed interface Row {
@@ -103,7 +111,14 @@ public final class JudgingPane extends VBox {
         report.setId("judging-report");
         report.disableProperty().bind(model.judgementProperty().isNull());
         report.setOnAction(event -> onReport.run());
-        getChildren().addAll(summary, rows, new HBox(8, judge, stop, report));
+        ChoiceBox<Double> threshold = Choices.of(THRESHOLDS, share -> Texts.of("judging.threshold", share(share)));
+        threshold.setId("judging-threshold");
+        threshold.setTooltip(new Tooltip(Texts.of("judging.threshold.tip")));
+        threshold.setValue(nearest(model.thresholdProperty().get()));
+        threshold.setOnAction(event -> model.thresholdProperty().set(threshold.getValue()));
+        model.thresholdProperty().subscribe(now -> threshold.setValue(nearest(now.doubleValue())));
+        threshold.setMinWidth(0);
+        getChildren().addAll(summary, rows, new HBox(8, judge, stop, report, threshold));
         model.judgementProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
         // The coach's cause is told with a turning point.
@@ -121,6 +136,12 @@ public final class JudgingPane extends VBox {
                 event.consume();
             }
         });
+    }
+
+    private static double nearest(double share) {
+        return THRESHOLDS.stream()
+                .min(Comparator.comparingDouble(each -> Math.abs(each - share)))
+                .orElseThrow();
     }
 
     /** Brings the keyboard to the rows, or to the button while there are none. */
@@ -185,7 +206,8 @@ public final class JudgingPane extends VBox {
                 fresh,
                 "judging.section.turning",
                 judgement.turningPoints().stream()
-                        .map(move -> new Row.Turning(tell(move)))
+                        .map(move -> new Row.Turning(
+                                tell(move, judgement.criticalMoments().contains(move))))
                         .toList());
         section(
                 fresh,
@@ -201,7 +223,10 @@ public final class JudgingPane extends VBox {
                 judgement.praise().stream().map(Row.Praised::new).toList());
         String sums = judgement.moves().size() + " " + Texts.of("judging.moves");
         for (Side side : Side.values()) {
-            sums = sums + "\n" + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)));
+            String causes = causes(judgement, side);
+            sums = sums + "\n"
+                    + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)))
+                    + (causes.isEmpty() ? "" : "; " + causes);
         }
         summary.setText(sums);
         if (!fresh.equals(rows.getItems())) {
@@ -214,10 +239,10 @@ public final class JudgingPane extends VBox {
         rows.setPlaceholder(new Label(Texts.of("judging.level")));
     }
 
-    private Told tell(Judgement.Judged move) {
+    private Told tell(Judgement.Judged move, boolean critical) {
         Told known = told.get(move.ply());
-        if (known == null || !known.point().move().equals(move)) {
-            known = new Told(TurningPoint.of(move), Cause.of(move));
+        if (known == null || !known.point().move().equals(move) || known.isCritical() != critical) {
+            known = new Told(TurningPoint.of(move), Cause.of(move), critical);
             told.put(move.ply(), known);
         }
         return known;
@@ -228,6 +253,18 @@ public final class JudgingPane extends VBox {
             all.add(new Row.Heading(Texts.of(heading, rows.size())));
             all.addAll(rows);
         }
+    }
+
+    /** What a side gave away at turning points, by cause. */
+    private static String causes(Judgement judgement, Side side) {
+        return PlayerSums.of(List.of(new PlayerSums.Played(judgement, side, ""))).causes().entrySet().stream()
+                .sorted(Map.Entry.<Optional<Cause.Kind>, Double>comparingByValue()
+                        .reversed())
+                .map(entry -> Texts.of(
+                        "sums.cause",
+                        entry.getKey().map(Cause.Kind::text).orElse(Texts.of("sums.noCause")),
+                        share(entry.getValue())))
+                .collect(Collectors.joining(", "));
     }
 
     private static String phases(Map<Judgement.Phase, Double> given) {
@@ -317,7 +354,10 @@ public final class JudgingPane extends VBox {
             cause(move, told.cause()).ifPresent(said::add);
             move.hurried().ifPresent(left -> said.add(Texts.of("judging.hurried", clock(left))));
             point.differences().forEach(difference -> said.add(difference.inWords()));
-            say(Texts.of("judging.turning", name(move), share(move.loss())), String.join("\n", said));
+            say(
+                    Texts.of(
+                            told.isCritical() ? "judging.critical" : "judging.turning", name(move), share(move.loss())),
+                    String.join("\n", said));
         }
 
         /** The coach's word leads; what was worked out stands where the coach says nothing. */

@@ -32,6 +32,7 @@ public final class SumsModel {
     private final Workbook workbook;
     private final Background background;
     private final String analyst;
+    private final double threshold;
     private final ReadOnlyObjectWrapper<@Nullable Result> result = new ReadOnlyObjectWrapper<>(this, "result");
     private Cancel running = new Cancel();
 
@@ -43,8 +44,12 @@ public final class SumsModel {
      */
     public record Result(String player, PlayerSums sums, int judged, List<Long> left) {}
 
-    /** @param analyst the name under which verdicts are kept */
-    public SumsModel(Workbook workbook, Background background, String analyst) {
+    /**
+     * @param analyst the name under which verdicts are kept
+     * @param threshold the share from which on a move is a turning point
+     */
+    public SumsModel(Workbook workbook, Background background, String analyst, double threshold) {
+        this.threshold = threshold;
         this.workbook = workbook;
         this.background = background;
         this.analyst = analyst;
@@ -87,7 +92,7 @@ public final class SumsModel {
                     ? Side.WHITE
                     : game.tags().known("Black").equals(player) ? Side.BLACK : null;
             if (side != null && game.tree().size() > 0) {
-                Judgement judgement = kept(workbook, analyst, game.tree());
+                Judgement judgement = kept(game.tree());
                 if (judgement == null) {
                     left.add(ids[i]);
                 } else {
@@ -110,7 +115,7 @@ public final class SumsModel {
     }
 
     /** The judgement of a game's main line from what is kept of it; null if a position is missing. */
-    static @Nullable Judgement kept(Workbook workbook, String analyst, GameTree tree) {
+    private @Nullable Judgement kept(GameTree tree) {
         List<Integer> main = tree.mainLine();
         List<Judgement.Point> points = new ArrayList<>();
         for (Position position : GamePass.line(tree, main)) {
@@ -127,6 +132,6 @@ public final class SumsModel {
             moves.add(tree.node(node).played());
             clocks.add(tree.node(node).clock());
         }
-        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, Judgement.USUAL_THRESHOLD);
+        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold);
     }
 }

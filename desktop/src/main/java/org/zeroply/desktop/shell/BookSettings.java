@@ -1,7 +1,9 @@
 package org.zeroply.desktop.shell;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
+import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
@@ -11,16 +13,24 @@ import org.zeroply.notation.Language;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.store.Workbook;
 
-/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections, the strip's lanes. */
+/** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections, the strip's lanes, what a turning point costs. */
 final class BookSettings {
     private final Workbook workbook;
     private final Background background;
     private final ReadingModel reading;
     private final LedgerModel ledger;
+    private final JudgingModel judging;
     private final LanesModel lanes;
     private String keptStudent = "";
 
-    BookSettings(Workbook workbook, Background background, ReadingModel reading, LedgerModel ledger, LanesModel lanes) {
+    BookSettings(
+            Workbook workbook,
+            Background background,
+            ReadingModel reading,
+            LedgerModel ledger,
+            JudgingModel judging,
+            LanesModel lanes) {
+        this.judging = judging;
         this.lanes = lanes;
         this.workbook = workbook;
         this.background = background;
@@ -40,6 +50,11 @@ final class BookSettings {
         workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
         workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
         ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
+        workbook.setting("threshold")
+                .filter(text -> text.matches("0\\.\\d{2}"))
+                .ifPresent(text -> judging.thresholdProperty().set(Math.clamp(Double.parseDouble(text), 0.05, 0.5)));
+        judging.thresholdProperty()
+                .subscribe((before, now) -> keep("threshold", String.format(Locale.ROOT, "%.2f", now.doubleValue())));
         workbook.setting("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
         lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
         reading.curtainProperty().subscribe(() -> {

@@ -85,7 +85,11 @@ final class JudgingDesk {
 
     /** Shows sums for a player, at first of the one who is named. */
     void showSums(String player) {
-        SumsModel model = new SumsModel(workbook, background, calculator.analystName());
+        SumsModel model = new SumsModel(
+                workbook,
+                background,
+                calculator.analystName(),
+                judging.thresholdProperty().get());
         sheets.show(Texts.of("sums.title"), new SumsView(model, player, this::judgeGames), List.of());
     }
 

@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -82,6 +83,7 @@ public final class Shell extends StackPane {
     private static final Logger LOG = LoggerFactory.getLogger(Shell.class);
     private static final int GAMES_OFFERED = 6;
     private static final int PLAYERS_OFFERED = 3;
+    private static final int MOST_TO_JUDGE = 1_000;
     private static final int BATCH_TABLE_MEGABYTES = 64;
 
     private final Workbook workbook;
@@ -172,7 +174,7 @@ public final class Shell extends StackPane {
         getChildren().addAll(frame, overlay);
         defineCommands();
         listen(sheets);
-        new BookSettings(workbook, background, reading, ledger, judgingDesk.lanes()).begin();
+        new BookSettings(workbook, background, reading, ledger, judging, judgingDesk.lanes()).begin();
         judgingDesk.queue().begin();
         applyLook();
         go(Place.GAMES);
@@ -893,6 +895,16 @@ public final class Shell extends StackPane {
 
     public JudgingModel judging() {
         return judging;
+    }
+
+    /** Puts games of the workbook into the queue of those to be judged. */
+    public void judgeThose(Predicate<GameSummary> wanted) {
+        background.read(
+                () -> workbook.find("", MOST_TO_JUDGE).stream()
+                        .filter(wanted)
+                        .map(GameSummary::id)
+                        .toList(),
+                judgingDesk.queue()::add);
     }
 
     /** The games that wait to be judged. */

@@ -9,20 +9,28 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import org.testfx.api.FxRobot;
+import org.zeroply.analysis.LessonDraft;
 import org.zeroply.desktop.Stand;
+import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerRow;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.print.LessonPages;
 import org.zeroply.reading.Comparison;
 import org.zeroply.reading.Factor;
+import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
 public final class Tour {
+    private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
+
     private final Path target;
 
     private Tour(Path target) {
@@ -77,6 +85,7 @@ public final class Tour {
                 return true;
             });
             calculation(stand);
+            judging(stand, robot);
             desk(stand);
         }
     }
@@ -131,12 +140,6 @@ public final class Tour {
             return true;
         });
         picture(stand, "ledger-trades");
-        run(stand, "command.reach");
-        Stand.onStage(() -> {
-            robot.lookup("#reach-goal").queryAs(TextField.class).setText("f4");
-            return true;
-        });
-        picture(stand, "ledger-reach");
         Stand.onStage(() -> {
             model.viewProperty().set(LedgerModel.View.ENTRIES);
             entries.getSelectionModel().clearSelection();
@@ -164,12 +167,95 @@ public final class Tour {
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
         question(stand, CoachQuestion.EVERY_MOVE, "question-moves");
-        question(stand, CoachQuestion.LINE, "question-line");
-        evening(stand, "41. Qd8+", CoachQuestion.CHECKS, "question-checks");
         evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
         evening(stand, "50. Kc4", CoachQuestion.ENDING, "question-ending");
         run(stand, "command.candidates");
         run(stand, "command.calculation");
+    }
+
+    /** The two games that the club shows judged: the strip with the judgement, the differences, a lesson report, sums. */
+    private void judging(Stand stand, FxRobot robot) {
+        var queue = stand.shell().queue();
+        Stand.onStage(() -> {
+            stand.shell().judgeThose(ZeroPlyApp::isToBeJudged);
+            return true;
+        });
+        stand.await("the queue", () -> queue.runningProperty().get());
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < LONGEST_PASS_NANOS
+                && Stand.onStage(() -> queue.runningProperty().get())) {
+            stand.settle();
+        }
+        judged(stand, "Koreth");
+        run(stand, "command.judging");
+        Stand.onStage(() -> {
+            var reading = stand.shell().reading();
+            reading.go(reading.tree().mainLine().get(31));
+            return true;
+        });
+        picture(stand, "judgement-masters");
+        judged(stand, "Haddad");
+        run(stand, "command.lanes");
+        fire(stand, "#lane-TEMPO");
+        escape(stand);
+        Stand.onStage(() -> {
+            var reading = stand.shell().reading();
+            reading.go(reading.tree().mainLine().get(35));
+            return true;
+        });
+        picture(stand, "judgement");
+        run(stand, "command.report");
+        stand.await(
+                "the pages",
+                () -> robot.lookup("#lesson-page").tryQuery().isPresent()
+                        && robot.lookup("#lesson-page").queryAs(ImageView.class).getImage() != null);
+        picture(stand, "lesson-report");
+        fire(stand, "#sheet-close");
+        pages(stand);
+        run(stand, "command.note");
+    }
+
+    private static void judged(Stand stand, String white) {
+        GameSummary game = stand.workbook().find(white, 1_000).stream()
+                .filter(ZeroPlyApp::isToBeJudged)
+                .findFirst()
+                .orElseThrow();
+        Stand.onStage(() -> {
+            stand.shell().openGame(game.id());
+            return true;
+        });
+        stand.await(
+                "the judgement",
+                () -> stand.shell().reading().gameIdProperty().get() == game.id()
+                        && stand.shell().judging().judgementProperty().get() != null
+                        && stand.shell()
+                                        .judging()
+                                        .judgementProperty()
+                                        .get()
+                                        .moves()
+                                        .size()
+                                == game.plies());
+    }
+
+    /** The pages of the report as they are printed. */
+    private void pages(Stand stand) {
+        try {
+            var reading = stand.shell().reading();
+            var judgement = java.util.Objects.requireNonNull(Stand.onStage(
+                    () -> stand.shell().judging().judgementProperty().get()));
+            var report = LessonDraft.of(
+                    Stand.onStage(() -> reading.gameProperty().get()),
+                    judgement,
+                    Side.BLACK,
+                    java.util.Optional.empty(),
+                    Language.ENGLISH);
+            int number = 0;
+            for (byte[] page : LessonPages.pictures(report, judgement, 96)) {
+                Files.write(target.resolve("lesson-page-" + ++number + ".png"), page);
+            }
+        } catch (IOException failed) {
+            throw new java.io.UncheckedIOException(failed);
+        }
     }
 
     /** A position from the circle's evenings, found by its first move, with a question asked of it. */
@@ -225,7 +311,7 @@ public final class Tour {
         stand.settle();
     }
 
-    /** The desk around the game: editor, curtain, second window, playing out, guide, narrowing, lamp. */
+    /** The desk around the game: editor, curtain, guide, narrowing, lamp. */
     private void desk(Stand stand) {
         var reading = stand.shell().reading();
         run(stand, "command.setup");
@@ -243,19 +329,6 @@ public final class Tour {
         });
         picture(stand, "curtain");
         run(stand, "command.curtain");
-        run(stand, "command.boardWindow");
-        Stand.picture(
-                Stand.onStage(
-                        () -> java.util.Objects.requireNonNull(stand.shell().boardWindow())
-                                .scene()
-                                .snapshot(null)),
-                target.resolve("second-window.png"));
-        run(stand, "command.boardWindow");
-        run(stand, "command.playout");
-        fire(stand, "#playout-begin");
-        picture(stand, "playing-out");
-        fire(stand, "#playout-draw");
-        fire(stand, "#playout-read");
         run(stand, "command.shortcuts");
         new FxRobot().push(KeyCode.DOWN);
         picture(stand, "guide");
