@@ -7,20 +7,27 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Random;
 import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.control.TableView;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
 
 /**
  * How fluent the real window is while a large file comes in and afterwards: time between frames, in software rendering,
- * while the list is scrolled and a game is walked. {@code ./zeroply bench frames [GAMES]}.
+ * while the list is scrolled and a game is walked; and while a game of 200 moves with 100 variations is walked.
+ * {@code ./zeroply bench frames [GAMES]}, and for the long game alone {@code ./zeroply bench strip}.
  */
 public final class Frames {
     private static final int STEP_MILLIS = 40;
     private static final long PATIENCE_MILLIS = 600_000;
+    private static final int LONG_GAME = 400;
 
     private final Stand stand;
     private final TableView<?> table;
@@ -34,7 +41,12 @@ public final class Frames {
     public static void main(String[] arguments) throws IOException, InterruptedException {
         Path folder = Files.createTempDirectory("zeroply-frames");
         try (Stand stand = new Stand(folder, true, 1280, 800)) {
-            new Frames(stand).run(Path.of(arguments[0]));
+            Frames frames = new Frames(stand);
+            frames.listen();
+            if (arguments.length > 0) {
+                frames.bigFile(Path.of(arguments[0]));
+            }
+            frames.longGame();
         } finally {
             try (var files = Files.walk(folder)) {
                 for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
@@ -46,7 +58,7 @@ public final class Frames {
         System.exit(0);
     }
 
-    private void run(Path pgn) throws InterruptedException {
+    private void listen() {
         Stand.onStage(() -> {
             new AnimationTimer() {
                 private long last;
@@ -59,6 +71,57 @@ public final class Frames {
                     last = now;
                 }
             }.start();
+            return true;
+        });
+    }
+
+    /** A game of 200 moves with 100 variations of six half-moves, from a fixed seed. */
+    private static Game manyVariations() {
+        Random random = new Random(200);
+        GameTree tree = GameTree.of(Position.START);
+        int node = GameTree.ROOT;
+        for (int ply = 0; ply < LONG_GAME; ply++) {
+            List<Move> legal = tree.positionAt(node).legalMoves();
+            if (legal.isEmpty()) {
+                break;
+            }
+            int before = node;
+            GameTree.Edit edit = tree.add(node, legal.get(random.nextInt(legal.size())));
+            tree = edit.tree();
+            node = edit.focus();
+            if (ply % 4 == 1) {
+                int at = before;
+                for (int step = 0; step < 6; step++) {
+                    List<Move> other = tree.positionAt(at).legalMoves();
+                    if (other.isEmpty()) {
+                        break;
+                    }
+                    GameTree.Edit aside = tree.add(at, other.get(random.nextInt(other.size())));
+                    tree = aside.tree();
+                    at = aside.focus();
+                }
+            }
+        }
+        return Game.empty().with(tree);
+    }
+
+    private void longGame() throws InterruptedException {
+        Game game = manyVariations();
+        Stand.onStage(() -> {
+            stand.shell().reading().add(game, "long game");
+            stand.shell().runCommand("command.places.reading");
+            return true;
+        });
+        stand.settle();
+        int[] left = {240};
+        busyWhile(
+                "walking 200 moves, 100 branches",
+                () -> left[0]-- > 0,
+                () -> stand.shell().reading().next());
+    }
+
+    private void bigFile(Path pgn) throws InterruptedException {
+        Stand.onStage(() -> {
             stand.shell().importFiles(List.of(pgn));
             return true;
         });

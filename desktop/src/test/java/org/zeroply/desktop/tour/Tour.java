@@ -342,6 +342,7 @@ public final class Tour {
         stand.await("the games", () -> stand.shell().games().narrowingProperty().get() != null);
         run(stand, "command.showAll");
         run(stand, "command.narrow");
+        stand.await("all games", () -> stand.shell().games().games().size() >= 64);
         Stand.onStage(() -> {
             stand.shell().openGame(stand.shell().games().idAt(5));
             return true;
