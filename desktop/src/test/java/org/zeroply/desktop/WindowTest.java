@@ -69,7 +69,8 @@ class WindowTest extends AtTheWindow {
         stand.answers().willOpen(folder.resolve("rescued.zeroply"));
         fire("#refused-rescue");
         stand.await("the rescued workbook", () -> stand.window().shell() != null);
-        assertThat(stand.workbook().count()).isBetween(20L, 60L);
+        // Some of the 64 games stood where the damage is.
+        assertThat(stand.workbook().count()).isBetween(20L, 63L);
         assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
     }
 

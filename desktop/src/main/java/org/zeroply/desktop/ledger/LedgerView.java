@@ -189,6 +189,14 @@ final class LedgerView extends ListView<LedgerRow> {
                 GridPane.setValignment(node, VPos.TOP);
             }
             grid.prefWidthProperty().bind(widthProperty().subtract(28));
+            // A menu is made when it is asked for: one for each row would hold up every step through a game.
+            setOnContextMenuRequested(event -> {
+                ContextMenu menu = menu(getItem());
+                if (menu != null) {
+                    menu.show(this, event.getScreenX(), event.getScreenY());
+                    event.consume();
+                }
+            });
             tooltip.setShowDelay(Duration.millis(600));
             tooltip.setWrapText(true);
             tooltip.setMaxWidth(360);
@@ -225,7 +233,6 @@ final class LedgerView extends ListView<LedgerRow> {
         protected void updateItem(@Nullable LedgerRow row, boolean empty) {
             super.updateItem(row, empty);
             setTooltip(null);
-            setContextMenu(null);
             pseudoClassStateChanged(CHANGED, false);
             setDisable(false);
             if (empty || row == null) {
@@ -256,9 +263,18 @@ final class LedgerView extends ListView<LedgerRow> {
             setGraphic(head);
             setText(heading.getText());
             setDisable(section == null);
-            if (section != null) {
-                setContextMenu(sectionMenu(section));
-            }
+        }
+
+        private @Nullable ContextMenu menu(@Nullable LedgerRow row) {
+            return switch (row) {
+                case LedgerRow.Heading head when head.section() != null -> sectionMenu(head.section());
+                case LedgerRow.Measured measured ->
+                    new ContextMenu(item("command.talkingPoint", () -> {
+                        LedgerView.this.getSelectionModel().select(measured);
+                        take();
+                    }));
+                case null, default -> null;
+            };
         }
 
         private void show(LedgerRow.Measured measured) {
@@ -287,11 +303,6 @@ final class LedgerView extends ListView<LedgerRow> {
                     .ifPresent(general -> rule.append("\n\n").append(Texts.of("ledger.exception", general)));
             tooltip.setText(rule.toString());
             setTooltip(tooltip);
-            MenuItem take = item("command.talkingPoint", () -> {
-                LedgerView.this.getSelectionModel().select(measured);
-                take();
-            });
-            setContextMenu(new ContextMenu(take));
             setText(Texts.of(
                     "ledger.row.accessible",
                     entry.factor().title(),
