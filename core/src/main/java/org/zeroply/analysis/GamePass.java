@@ -1,8 +1,11 @@
 package org.zeroply.analysis;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
@@ -153,12 +156,40 @@ public final class GamePass {
                 against == null ? List.of() : against);
     }
 
-    /** The positions of a line of a game that are looked at, the start first; up to a pass that an annotator wrote. */
-    public static List<Position> line(GameTree tree, List<Integer> nodes) {
+    /** The moves of a line that are looked at: up to a pass that an annotator wrote. */
+    public static List<Integer> judged(GameTree tree, List<Integer> nodes) {
         int moves = 0;
         while (moves < nodes.size() && !tree.node(nodes.get(moves)).played().isPass()) {
             moves++;
         }
-        return tree.positionsAlong(nodes.subList(0, moves));
+        return nodes.subList(0, moves);
+    }
+
+    /**
+     * Judges a line as far as its positions have been looked at without a gap.
+     *
+     * @param nodes the moves, none of them a pass
+     * @param known what is known of the position after a node, the root for the start; null for nothing
+     * @return null if not even the first move can be judged
+     */
+    public static @Nullable Judgement judgement(
+            GameTree tree, List<Integer> nodes, IntFunction<@Nullable Study> known, double threshold) {
+        Study start = known.apply(GameTree.ROOT);
+        if (start == null) {
+            return null;
+        }
+        List<Judgement.Point> points = new ArrayList<>(List.of(point(start)));
+        List<Move> moves = new ArrayList<>();
+        List<Optional<Duration>> clocks = new ArrayList<>();
+        for (int node : nodes) {
+            Study study = known.apply(node);
+            if (study == null) {
+                break;
+            }
+            points.add(point(study));
+            moves.add(tree.node(node).played());
+            clocks.add(tree.node(node).clock());
+        }
+        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold);
     }
 }

@@ -165,7 +165,18 @@ public final class LessonDraft {
                         move(ply),
                         coachSays(judgement.moves().get(ply)))));
         items.sort(Comparator.comparingInt(LessonReport.Item::ply));
-        return items;
+        return unique(items);
+    }
+
+    /** Of two about the same, such as a hard move that begins a plan, the first; an item is known by its kind and move. */
+    private static List<LessonReport.Item> unique(List<LessonReport.Item> items) {
+        List<LessonReport.Item> once = new ArrayList<>();
+        for (LessonReport.Item item : items) {
+            if (once.stream().noneMatch(other -> other.isSameAs(item.kind(), item.ply()))) {
+                once.add(item);
+            }
+        }
+        return once;
     }
 
     private boolean isShown(int ply, boolean otherwise) {

@@ -3,14 +3,11 @@ package org.zeroply.analysis;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -20,20 +17,10 @@ import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 class CauseTest {
-    private static List<Move> line(Position start, String... names) {
-        List<Move> moves = new ArrayList<>();
-        Position position = start;
-        for (String name : names) {
-            moves.add(Objects.requireNonNull(San.read(position, name), name));
-            position = position.play(moves.getLast());
-        }
-        return moves;
-    }
-
     /** A move that lost .30 for White, with the line that was better and the one that followed. */
     private static Judgement judged(String fen, String played, List<String> better, List<String> follows) {
         Position before = Fen.position(fen);
-        Move move = line(before, played).getFirst();
+        Move move = Lines.of(before, played).getFirst();
         Position after = before.play(move);
         List<Threat> threats = new Threats(4_000).against(before, new Cancel());
         boolean white = before.sideToMove() == Side.WHITE;
@@ -42,13 +29,13 @@ class CauseTest {
                         new Judgement.Point(
                                 before,
                                 new Verdict(0, white ? 0.6 : 0.4, 0),
-                                line(before, better.toArray(new String[0])),
+                                Lines.of(before, better.toArray(new String[0])),
                                 null,
                                 threats),
                         new Judgement.Point(
                                 after,
                                 new Verdict(0, white ? 0.3 : 0.7, 0),
-                                line(after, follows.toArray(new String[0])))),
+                                Lines.of(after, follows.toArray(new String[0])))),
                 List.of(move),
                 0.15);
     }
@@ -78,10 +65,10 @@ class CauseTest {
     @Test
     void aMateInOneLineIsTactics() {
         Position before = Fen.position("6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 30");
-        Move move = line(before, "Rb1").getFirst();
+        Move move = Lines.of(before, "Rb1").getFirst();
         Judgement judgement = Judgement.of(
                 List.of(
-                        new Judgement.Point(before, Verdict.matesIn(1), line(before, "Ra8#")),
+                        new Judgement.Point(before, Verdict.matesIn(1), Lines.of(before, "Ra8#")),
                         new Judgement.Point(before.play(move), new Verdict(0, 0.6, 0), List.of())),
                 List.of(move),
                 0.15);

@@ -2,9 +2,7 @@ package org.zeroply.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
@@ -15,26 +13,16 @@ import org.zeroply.rules.Position;
 import org.zeroply.search.Verdict;
 
 class TurningPointTest {
-    private static List<Move> moves(Position start, String... names) {
-        List<Move> moves = new ArrayList<>();
-        Position position = start;
-        for (String name : names) {
-            moves.add(Objects.requireNonNull(San.read(position, name), name));
-            position = position.play(moves.getLast());
-        }
-        return moves;
-    }
-
     @Test
     void theLedgersAtTheEndsOfTheTwoLinesTellTheDifference() {
         // White takes towards the rim and splits the pawns; towards the centre keeps them together.
         Position before = Fen.position("4k3/5ppp/8/8/8/1nP5/P1P3PP/4K3 w - - 0 20");
-        Move played = moves(before, "cxb3").getFirst();
+        Move played = Lines.of(before, "cxb3").getFirst();
         Position after = before.play(played);
         Judgement judgement = Judgement.of(
                 List.of(
-                        new Judgement.Point(before, new Verdict(0, 0.8, 0), moves(before, "axb3", "Kd7", "c4")),
-                        new Judgement.Point(after, new Verdict(0, 0.5, 0), moves(after, "Kd7", "Kd2"))),
+                        new Judgement.Point(before, new Verdict(0, 0.8, 0), Lines.of(before, "axb3", "Kd7", "c4")),
+                        new Judgement.Point(after, new Verdict(0, 0.5, 0), Lines.of(after, "Kd7", "Kd2"))),
                 List.of(played),
                 0.15);
         TurningPoint point = TurningPoint.of(judgement.turningPoints().getFirst());
@@ -53,7 +41,7 @@ class TurningPointTest {
     @Test
     void withoutABetterLineThereIsNothingToCompare() {
         Position before = Fen.position("4k3/8/8/8/8/8/8/R3K3 w - - 0 20");
-        Move played = moves(before, "Ra7").getFirst();
+        Move played = Lines.of(before, "Ra7").getFirst();
         Judgement judgement = Judgement.of(
                 List.of(
                         new Judgement.Point(before, new Verdict(0, 0.9, 0), List.of()),

@@ -27,6 +27,20 @@ abstract class AtTheWindow {
         return stand.shell().games();
     }
 
+    /** Takes a game in as if it had been pasted, and waits until it is open. */
+    void take(String pgn) {
+        long before = Stand.onStage(() -> reading().gameIdProperty().get());
+        Stand.onStage(() -> {
+            stand.shell().take(pgn);
+            return true;
+        });
+        stand.await(
+                "the game",
+                () -> reading().gameIdProperty().get() != before
+                        && reading().openProperty().get());
+        stand.settle();
+    }
+
     void keys(KeyCode... codes) {
         robot.push(codes);
         stand.settle();

@@ -30,19 +30,6 @@ class JudgingTest extends AtTheWindow {
         take(GAME);
     }
 
-    private void take(String pgn) {
-        int before = Stand.onStage(() -> (int) reading().gameIdProperty().get());
-        Stand.onStage(() -> {
-            stand.shell().take(pgn);
-            return true;
-        });
-        stand.await(
-                "the game",
-                () -> reading().openProperty().get()
-                        && reading().gameIdProperty().get() != before);
-        stand.settle();
-    }
-
     @AfterEach
     void close() {
         stand.close();
@@ -161,6 +148,18 @@ class JudgingTest extends AtTheWindow {
                         .moves()
                         .size()))
                 .isEqualTo(1);
+    }
+
+    @Test
+    void aGameThatOnlyBeginsLikeAJudgedOneIsNotJudged() {
+        keys(KeyCode.ALT, KeyCode.Y);
+        judged();
+        stand.await("the end of the pass", () -> !judging().runningProperty().get());
+        take(GAME.replace("31. Rxd8+ Kh7", "31. f3 f6 32. Kf2 Kf7 33. Ke3 Ke6"));
+        stand.settle();
+        assertThat(Stand.onStage(() -> judging().judgementProperty().get())).isNull();
+        assertThat(Stand.onStage(() -> judging().verdictsProperty().get())).isNull();
+        assertThat(text("#judging-summary")).startsWith("Not judged yet");
     }
 
     @Test

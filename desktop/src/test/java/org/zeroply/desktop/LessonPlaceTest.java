@@ -11,7 +11,6 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
-import javafx.scene.control.TextInputControl;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import org.apache.pdfbox.Loader;
@@ -50,19 +49,6 @@ class LessonPlaceTest extends AtTheWindow {
         stand.close();
     }
 
-    private void take(String pgn) {
-        long before = Stand.onStage(() -> reading().gameIdProperty().get());
-        Stand.onStage(() -> {
-            stand.shell().take(pgn);
-            return true;
-        });
-        stand.await(
-                "the game",
-                () -> reading().gameIdProperty().get() != before
-                        && reading().openProperty().get());
-        stand.settle();
-    }
-
     private JudgingModel judging() {
         return stand.shell().judging();
     }
@@ -96,16 +82,6 @@ class LessonPlaceTest extends AtTheWindow {
                 () -> type.cast(Objects.requireNonNull(stand.scene().lookup(id), id)));
     }
 
-    private void type(String id, String text) {
-        Stand.onStage(() -> {
-            TextInputControl field =
-                    (TextInputControl) Objects.requireNonNull(stand.scene().lookup(id), id);
-            field.requestFocus();
-            field.setText(text);
-            return true;
-        });
-    }
-
     private void enter(String id) {
         Stand.onStage(() -> {
             ((TextField) Objects.requireNonNull(stand.scene().lookup(id), id))
@@ -128,6 +104,16 @@ class LessonPlaceTest extends AtTheWindow {
             return true;
         });
         stand.settle();
+        assertThat(remarks(0).cause()).isEqualTo("back rank forgotten");
+        // What is being typed is kept when one walks on.
+        Stand.onStage(() -> {
+            reading().go(reading().tree().mainLine().get(1));
+            cause.getEditor().setText("in a hurry");
+            reading().go(reading().tree().mainLine().getFirst());
+            return true;
+        });
+        stand.settle();
+        assertThat(remarks(1).cause()).isEqualTo("in a hurry");
         assertThat(remarks(0).cause()).isEqualTo("back rank forgotten");
         // The coach's cause leads in the judgement.
         run("command.judging");
@@ -158,12 +144,12 @@ class LessonPlaceTest extends AtTheWindow {
         assertThat(judging().differencesProperty().get().getFirst().kept()).isEqualTo("hard to defend");
         // Candidates of the position after the move, by typing; nonsense stays in the field.
         keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.K);
-        type("#coach-candidate", "Qh4 wins at once");
+        set("#coach-candidate", "Qh4 wins at once");
         enter("#coach-candidate");
         assertThat(find("#coach-candidate", TextField.class).getText()).isEqualTo("Qh4 wins at once");
-        type("#coach-candidate", "Rxd1+ mates");
+        set("#coach-candidate", "Rxd1+ mates");
         enter("#coach-candidate");
-        type("#coach-candidate", "-g6 too late");
+        set("#coach-candidate", "-g6 too late");
         enter("#coach-candidate");
         assertThat(remarks(0).candidates())
                 .containsExactly(
@@ -188,7 +174,7 @@ class LessonPlaceTest extends AtTheWindow {
         judge();
         goTo(4);
         keys(KeyCode.ALT, KeyCode.B);
-        type("#drift-words", "no eye for the back rank");
+        set("#drift-words", "no eye for the back rank");
         fire("#drift-mark");
         stand.await("the drift", () -> judging().markedDrifts().size() == 1);
         assertThat(remarks(4).drift().orElseThrow().text()).isEqualTo("no eye for the back rank");
@@ -213,7 +199,7 @@ class LessonPlaceTest extends AtTheWindow {
         assertThat(Stand.onStage(() -> reading().nodeProperty().get())).isZero();
         // The student answers; the answer is kept with the move that was played.
         Stand.onStage(() -> reading().enter("Rxd8"));
-        type("#curtain-reason", "mate");
+        set("#curtain-reason", "mate");
         fire("#curtain-answer");
         stand.settle();
         keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.RIGHT);
@@ -237,12 +223,12 @@ class LessonPlaceTest extends AtTheWindow {
         keys(KeyCode.ALT, KeyCode.Z);
         stand.await("the report", () -> stand.scene().lookup("#lesson-title") != null);
         stand.await("the pages", () -> find("#lesson-page", ImageView.class).getImage() != null);
-        type("#lesson-title", "Look at the back rank");
-        type("#lesson-title", "Look at the back rank first");
+        set("#lesson-title", "Look at the back rank");
+        set("#lesson-title", "Look at the back rank first");
         // Two letters at one place are one step of undo; a tick is another.
         fire("#lesson-undo");
         assertThat(find("#lesson-title", TextField.class).getText()).startsWith("Lesson for");
-        type("#lesson-title", "Look at the back rank first");
+        set("#lesson-title", "Look at the back rank first");
         Path pdf = save("PDF", "lesson.pdf");
         try (PDDocument document = Loader.loadPDF(pdf.toFile())) {
             assertThat(new PDFTextStripper().getText(document)).contains("Look at the back rank first");

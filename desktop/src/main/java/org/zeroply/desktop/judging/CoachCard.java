@@ -43,6 +43,10 @@ public final class CoachCard extends VBox {
     private final TextField candidate = new TextField();
     private boolean showing;
     private int of = GameTree.ROOT;
+    private long ofGame;
+
+    /** Whether there is text that has not been kept: an undo that changes what is shown must not be undone by it. */
+    private boolean isTyped;
 
     /**
      * @param onTakeOver takes the candidates of the calculation over
@@ -117,16 +121,42 @@ public final class CoachCard extends VBox {
     private void commits(ComboBox<String> choice, java.util.function.Consumer<String> keep) {
         Runnable commit = () -> {
             if (!showing) {
-                String text = choice.getEditor().getText();
-                keep.accept(text == null ? "" : text);
+                keep.accept(text(choice));
             }
         };
+        choice.getEditor().textProperty().subscribe((before, now) -> isTyped |= !showing);
         choice.setOnAction(event -> commit.run());
         choice.getEditor().focusedProperty().subscribe(focused -> {
             if (!focused) {
                 commit.run();
             }
         });
+    }
+
+    /** Keeps what is typed, for the move it was typed at. */
+    public void keep() {
+        if (!showing && !reading.isCurtainDown()) {
+            keepTyped();
+        }
+    }
+
+    private void keepTyped() {
+        int typedAt = of;
+        String typedCause = text(cause);
+        String typedReason = text(kept);
+        of = reading.nodeProperty().get();
+        boolean wanted = isTyped && reading.gameIdProperty().get() == ofGame;
+        ofGame = reading.gameIdProperty().get();
+        isTyped = false;
+        if (wanted) {
+            coach.cause(typedAt, typedCause);
+            coach.keep(typedAt, typedReason);
+        }
+    }
+
+    private static String text(ComboBox<String> choice) {
+        String text = choice.getEditor().getText();
+        return text == null ? "" : text;
     }
 
     /** Brings the keyboard to the list of candidates. */
@@ -137,6 +167,10 @@ public final class CoachCard extends VBox {
     private void show() {
         if (reading.isCurtainDown() || !reading.openProperty().get()) {
             return;
+        }
+        if (of != reading.nodeProperty().get()
+                || ofGame != reading.gameIdProperty().get()) {
+            keepTyped();
         }
         showing = true;
         try {
@@ -164,6 +198,7 @@ public final class CoachCard extends VBox {
             candidateScroll.setManaged(!remarks.candidates().isEmpty());
         } finally {
             showing = false;
+            isTyped = false;
         }
     }
 

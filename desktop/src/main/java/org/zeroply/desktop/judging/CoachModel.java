@@ -133,11 +133,15 @@ public final class CoachModel {
         return false;
     }
 
-    /** Takes the candidates of a calculation of the current position over: refuted ones rejected, with the refutation. */
-    public void takeOver(Study study) {
+    /**
+     * Takes the candidates of a calculation over: refuted ones rejected, with the refutation.
+     *
+     * @return whether the calculation is of the current position; nothing changes if not
+     */
+    public boolean takeOver(Study study) {
         Position position = reading.positionProperty().get();
         if (!study.position().equals(position)) {
-            return;
+            return false;
         }
         List<CandidateNote> notes = new ArrayList<>();
         for (Candidate candidate : study.candidates(ValueScale.SCHOOLROOM)) {
@@ -151,6 +155,7 @@ public final class CoachModel {
                     candidate.isRefuted() ? answer : candidate.verdict().text()));
         }
         add(notes);
+        return true;
     }
 
     private void add(List<CandidateNote> fresh) {

@@ -1,6 +1,5 @@
 package org.zeroply.desktop.judging;
 
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -32,7 +31,6 @@ import org.zeroply.desktop.strip.StripVerdicts;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Verdict;
 import org.zeroply.store.Workbook;
@@ -66,6 +64,10 @@ public final class JudgingModel {
     private List<Integer> main = List.of();
     private List<Integer> line = List.of();
     private boolean covered;
+
+    /** Whether a pass was asked for since the game was opened. */
+    private boolean asked;
+
     private final Map<Integer, Study> known = new HashMap<>();
     private final Set<Integer> lookedUp = new HashSet<>();
     private Runnable stop = () -> {};
@@ -123,9 +125,10 @@ public final class JudgingModel {
             stop.run();
             known.clear();
             lookedUp.clear();
+            asked = false;
             game = now;
         }
-        List<Integer> nowLine = judged(
+        List<Integer> nowLine = GamePass.judged(
                 nowTree, open ? nowTree.lineThrough(reading.nodeProperty().get()) : List.of());
         if (nowTree == tree && nowLine.equals(line) && isCovered == covered && !known.isEmpty()) {
             return;
@@ -134,7 +137,7 @@ public final class JudgingModel {
         tree = nowTree;
         line = nowLine;
         covered = isCovered;
-        main = judged(tree, tree.mainLine());
+        main = GamePass.judged(tree, tree.mainLine());
         if (edited) {
             known.entrySet()
                     .removeIf(entry -> !tree.has(entry.getKey())
@@ -144,11 +147,6 @@ public final class JudgingModel {
         }
         lookUp();
         show();
-    }
-
-    /** As far as an annotator did not pass. */
-    private static List<Integer> judged(GameTree tree, List<Integer> nodes) {
-        return nodes.subList(0, GamePass.line(tree, nodes).size() - 1);
     }
 
     /** The nodes a pass looks at: the start, the main line and the current one, and wherever the coach gave a verdict. */
@@ -162,7 +160,7 @@ public final class JudgingModel {
         for (GameNode node : tree.table()) {
             if (node != null
                     && LineCheck.stated(node) != null
-                    && judged(tree, tree.pathTo(node.id())).size() == tree.depth(node.id())) {
+                    && GamePass.judged(tree, tree.pathTo(node.id())).size() == tree.depth(node.id())) {
                 wanted.add(node.id());
             }
         }
@@ -180,31 +178,28 @@ public final class JudgingModel {
             return;
         }
         long of = game;
-        String who = service.analystName();
-        background.read(
-                () -> {
-                    Map<Integer, Study> found = new HashMap<>();
-                    fresh.forEach((node, position) -> workbook.study(position, who, GamePass.LINES, GamePass.LEVEL)
-                            .filter(GamePass::isWhole)
-                            .ifPresent(study -> found.put(node, study)));
-                    return found;
-                },
-                found -> {
-                    if (of == game) {
-                        found.forEach((node, study) -> {
-                            if (tree.has(node) && tree.positionAt(node).equals(study.position())) {
-                                known.putIfAbsent(node, study);
-                            }
-                        });
-                        show();
+        KeptPasses kept = kept();
+        background.read(() -> kept.of(fresh), found -> {
+            if (of == game) {
+                found.forEach((node, study) -> {
+                    if (tree.has(node) && tree.positionAt(node).equals(study.position())) {
+                        known.putIfAbsent(node, study);
                     }
                 });
+                show();
+            }
+        });
+    }
+
+    private KeptPasses kept() {
+        return new KeptPasses(workbook, service.analystName());
     }
 
     /** Takes over what another pass found of a position of the open game. */
     void learn(long of, int node, Study study) {
         if (of == game && tree.has(node) && tree.positionAt(node).equals(study.position())) {
             known.put(node, study);
+            asked = true;
             show();
         }
     }
@@ -216,6 +211,8 @@ public final class JudgingModel {
         if (running.get() || main.isEmpty()) {
             return;
         }
+        asked = true;
+        show();
         Set<Integer> all = wanted();
         List<Integer> left =
                 all.stream().filter(node -> !known.containsKey(node)).toList();
@@ -242,28 +239,13 @@ public final class JudgingModel {
                 done[0]++;
                 entry.fractionProperty().set((double) done[0] / all.size());
                 entry.countProperty().set(done[0]);
-                keep(workbook, background, service, way, study);
+                kept().keep(background, way, study);
                 learn(of, node, study);
                 if (done[0] == all.size()) {
                     stop.run();
                 }
             }));
         }
-    }
-
-    /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
-    static void keep(
-            Workbook workbook, Background background, CalculatorService service, List<Position> way, Study study) {
-        if (!Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
-            return;
-        }
-        String who = service.analystName();
-        background.write(
-                () -> {
-                    workbook.keep(study, who, GamePass.LINES, GamePass.LEVEL);
-                    return true;
-                },
-                kept -> {});
     }
 
     /** Stops the pass; what is done stays. */
@@ -274,8 +256,10 @@ public final class JudgingModel {
     // ---- showing
 
     private void show() {
-        Judgement ofMain = covered ? null : judgement(main);
-        Judgement ofLine = covered ? null : line.equals(main) ? ofMain : judgement(line);
+        Judgement known = covered ? null : judgement(main);
+        // A game that only shares its first moves with a judged one is not judged.
+        Judgement ofMain = known == null || !asked && 2 * known.moves().size() < main.size() ? null : known;
+        Judgement ofLine = ofMain == null || line.equals(main) ? ofMain : judgement(line);
         judgement.set(ofMain);
         verdicts.set(ofLine == null ? null : strip(ofLine));
         List<Difference> now = covered ? List.of() : findDifferences();
@@ -285,24 +269,7 @@ public final class JudgingModel {
     }
 
     private @Nullable Judgement judgement(List<Integer> nodes) {
-        List<Judgement.Point> points = new ArrayList<>();
-        List<Move> moves = new ArrayList<>();
-        List<Optional<Duration>> clocks = new ArrayList<>();
-        Study start = known.get(GameTree.ROOT);
-        if (start == null) {
-            return null;
-        }
-        points.add(GamePass.point(start));
-        for (int node : nodes) {
-            Study study = known.get(node);
-            if (study == null) {
-                break;
-            }
-            points.add(GamePass.point(study));
-            moves.add(tree.node(node).played());
-            clocks.add(tree.node(node).clock());
-        }
-        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold.get());
+        return GamePass.judgement(tree, nodes, known::get, threshold.get());
     }
 
     private StripVerdicts strip(Judgement of) {

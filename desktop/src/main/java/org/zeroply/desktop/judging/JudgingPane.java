@@ -30,10 +30,10 @@ import org.zeroply.analysis.Hardness;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.MissedChance;
-import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
 import org.zeroply.desktop.Choices;
+import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
@@ -255,15 +255,21 @@ public final class JudgingPane extends VBox {
         }
     }
 
-    /** What a side gave away at turning points, by cause. */
-    private static String causes(Judgement judgement, Side side) {
-        return PlayerSums.of(List.of(new PlayerSums.Played(judgement, side, ""))).causes().entrySet().stream()
-                .sorted(Map.Entry.<Optional<Cause.Kind>, Double>comparingByValue()
-                        .reversed())
-                .map(entry -> Texts.of(
-                        "sums.cause",
-                        entry.getKey().map(Cause.Kind::text).orElse(Texts.of("sums.noCause")),
-                        share(entry.getValue())))
+    /** What a side gave away at turning points, by cause, the dearest first. */
+    private String causes(Judgement judgement, Side side) {
+        Map<String, Double> given = new HashMap<>();
+        for (Judgement.Judged move : judgement.turningPoints()) {
+            if (move.side() == side) {
+                String cause = tell(move, judgement.criticalMoments().contains(move))
+                        .cause()
+                        .map(found -> found.kind().text())
+                        .orElse(Texts.of("sums.noCause"));
+                given.merge(cause, move.loss(), Double::sum);
+            }
+        }
+        return given.entrySet().stream()
+                .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
+                .map(entry -> Texts.of("sums.cause", entry.getKey(), share(entry.getValue())))
                 .collect(Collectors.joining(", "));
     }
 
@@ -279,8 +285,8 @@ public final class JudgingPane extends VBox {
     }
 
     private final class Cell extends ListCell<Row> {
-        private final Label title = label("strong");
-        private final Label text = label("judging-text");
+        private final Label title = Labels.wrapped("strong");
+        private final Label text = Labels.wrapped("judging-text");
         private final MenuButton keep = new MenuButton(Texts.of("judging.keep"));
         private final VBox box = new VBox(2, title, text, keep);
 
@@ -288,14 +294,6 @@ public final class JudgingPane extends VBox {
             getStyleClass().add("ledger-cell");
             box.prefWidthProperty().bind(rows.widthProperty().subtract(40));
             keep.getStyleClass().add("quiet-button");
-        }
-
-        private static Label label(String style) {
-            Label label = new Label();
-            label.getStyleClass().add(style);
-            label.setWrapText(true);
-            label.setMinHeight(Region.USE_PREF_SIZE);
-            return label;
         }
 
         @Override

@@ -3,13 +3,13 @@ package org.zeroply.desktop.judging;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GamePass;
-import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.shell.Background;
@@ -155,33 +155,34 @@ public final class QueueModel {
             return;
         }
         long id = games.get().getFirst().id();
-        String who = service.analystName();
+        KeptPasses kept = kept();
         background.read(
                 () -> {
                     GameTree tree = workbook.game(id).tree();
-                    List<Integer> main = tree.mainLine();
-                    List<Position> line = GamePass.line(tree, main);
-                    Map<Integer, Study> known = new HashMap<>();
+                    List<Integer> main = GamePass.judged(tree, tree.mainLine());
+                    List<Position> line = tree.positionsAlong(main);
+                    Map<Integer, Position> byPly = new HashMap<>();
                     for (int ply = 0; ply < line.size(); ply++) {
-                        int at = ply;
-                        workbook.study(line.get(ply), who, GamePass.LINES, GamePass.LEVEL)
-                                .filter(GamePass::isWhole)
-                                .ifPresent(study -> known.put(at, study));
+                        byPly.put(ply, line.get(ply));
                     }
-                    return new Walk(id, main, line, known);
+                    return new Walk(id, main, line, kept.of(byPly).keySet());
                 },
                 walk -> step(walk, 0));
     }
 
-    /** A game that is gone over, with what is known of its positions by half-move. */
-    private record Walk(long id, List<Integer> nodes, List<Position> line, Map<Integer, Study> known) {}
+    private KeptPasses kept() {
+        return new KeptPasses(workbook, service.analystName());
+    }
+
+    /** A game that is gone over, with the half-moves after which its positions are known. */
+    private record Walk(long id, List<Integer> nodes, List<Position> line, Set<Integer> known) {}
 
     private void step(Walk walk, int ply) {
         if (!running.get() || games.get().isEmpty() || games.get().getFirst().id() != walk.id()) {
             return;
         }
         int at = ply;
-        while (at < walk.line().size() && walk.known().containsKey(at)) {
+        while (at < walk.line().size() && walk.known().contains(at)) {
             at++;
         }
         showProgress((double) at / walk.line().size());
@@ -203,7 +204,7 @@ public final class QueueModel {
         int here = at;
         List<Position> way = walk.line().subList(0, here + 1);
         stopPosition = service.batch((analyst, cancel) -> pass.look(way, GamePass.LIMIT, analyst, cancel), study -> {
-            JudgingModel.keep(workbook, background, service, way, study);
+            kept().keep(background, way, study);
             judging.learn(walk.id(), here == 0 ? GameTree.ROOT : walk.nodes().get(here - 1), study);
             step(walk, here + 1);
         });

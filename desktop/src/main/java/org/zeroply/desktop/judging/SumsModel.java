@@ -1,9 +1,9 @@
 package org.zeroply.desktop.judging;
 
-import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
@@ -16,7 +16,6 @@ import org.zeroply.desktop.shell.Background;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.opening.Openings;
-import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
@@ -116,22 +115,13 @@ public final class SumsModel {
 
     /** The judgement of a game's main line from what is kept of it; null if a position is missing. */
     private @Nullable Judgement kept(GameTree tree) {
-        List<Integer> main = tree.mainLine();
-        List<Judgement.Point> points = new ArrayList<>();
-        for (Position position : GamePass.line(tree, main)) {
-            Optional<Study> study = workbook.study(position, analyst, GamePass.LINES, GamePass.LEVEL)
-                    .filter(GamePass::isWhole);
-            if (study.isEmpty()) {
-                return null;
-            }
-            points.add(GamePass.point(study.get()));
+        List<Integer> main = GamePass.judged(tree, tree.mainLine());
+        Map<Integer, Position> positions = new HashMap<>(Map.of(GameTree.ROOT, tree.start()));
+        List<Position> line = tree.positionsAlong(main);
+        for (int i = 0; i < main.size(); i++) {
+            positions.put(main.get(i), line.get(i + 1));
         }
-        List<Move> moves = new ArrayList<>();
-        List<Optional<Duration>> clocks = new ArrayList<>();
-        for (int node : main.subList(0, points.size() - 1)) {
-            moves.add(tree.node(node).played());
-            clocks.add(tree.node(node).clock());
-        }
-        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold);
+        Map<Integer, Study> found = new KeptPasses(workbook, analyst).of(positions);
+        return found.size() < positions.size() ? null : GamePass.judgement(tree, main, found::get, threshold);
     }
 }

@@ -22,11 +22,11 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.reading.Change;
 import org.zeroply.reading.Entry;
@@ -163,15 +163,15 @@ final class LedgerView extends ListView<LedgerRow> {
     }
 
     private final class Cell extends ListCell<LedgerRow> {
-        private final Label heading = label("ledger-heading");
+        private final Label heading = Labels.wrapped("ledger-heading");
         private final SVGPath arrow = new SVGPath();
         private final HBox head = new HBox(6, arrow, heading);
-        private final Label white = label("ledger-white");
-        private final Label black = label("ledger-black");
-        private final Label title = label("ledger-title");
-        private final Label text = label("ledger-text");
-        private final Label exception = label("ledger-exception");
-        private final Label legend = label("ledger-legend");
+        private final Label white = Labels.wrapped("ledger-white");
+        private final Label black = Labels.wrapped("ledger-black");
+        private final Label title = Labels.wrapped("ledger-title");
+        private final Label text = Labels.wrapped("ledger-text");
+        private final Label exception = Labels.wrapped("ledger-exception");
+        private final Label legend = Labels.wrapped("ledger-legend");
         private final VBox middle = new VBox(title, text, exception, legend);
         private final GridPane grid = new GridPane();
         private final Tooltip tooltip = new Tooltip();
@@ -219,14 +219,6 @@ final class LedgerView extends ListView<LedgerRow> {
             column.setPercentWidth(percent);
             column.setHalignment(side);
             return column;
-        }
-
-        private static Label label(String style) {
-            Label label = new Label();
-            label.getStyleClass().add(style);
-            label.setWrapText(true);
-            label.setMinHeight(Region.USE_PREF_SIZE);
-            return label;
         }
 
         @Override

@@ -235,11 +235,9 @@ public final class LessonView extends HBox {
             down.setOnAction(event -> move(1));
             Label what = new Label(Texts.of("lesson.kind." + kind));
             what.getStyleClass().add("soft");
-            Region space = new Region();
-            HBox.setHgrow(space, Priority.ALWAYS);
             HBox line = new HBox(6, shown, heading, up, down);
             line.setAlignment(Pos.CENTER_LEFT);
-            getChildren().addAll(new HBox(what, space), line, text);
+            getChildren().addAll(what, line, text);
         }
 
         boolean isOf(Item item) {

@@ -419,10 +419,8 @@ public final class ReadingView extends StackPane {
 
     private void takeOver(CoachModel coach) {
         Study study = calculation.studyProperty().get();
-        if (study == null) {
+        if (study == null || !coach.takeOver(study)) {
             say.accept(Texts.of("coach.candidate.none"));
-        } else {
-            coach.takeOver(study);
         }
     }
 
@@ -452,6 +450,7 @@ public final class ReadingView extends StackPane {
     public void keepEdits() {
         if (model.openProperty().get() && !model.isCurtainDown()) {
             notes.keep();
+            coachCard.keep();
         }
     }
 }

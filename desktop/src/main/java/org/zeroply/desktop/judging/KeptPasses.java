@@ -1,0 +1,38 @@
+package org.zeroply.desktop.judging;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.Study;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.rules.Position;
+import org.zeroply.store.Workbook;
+
+/**
+ * What passes found, in the workbook. Looking up is not for the interface thread.
+ *
+ * @param analyst under whose name it is kept
+ */
+record KeptPasses(Workbook workbook, String analyst) {
+    /** What is kept of some positions, by their keys; those of which nothing whole is kept are left out. */
+    <K> Map<K, Study> of(Map<K, Position> positions) {
+        Map<K, Study> found = new HashMap<>();
+        positions.forEach((key, position) -> workbook.study(position, analyst, GamePass.LINES, GamePass.LEVEL)
+                .filter(GamePass::isWhole)
+                .ifPresent(study -> found.put(key, study)));
+        return found;
+    }
+
+    /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
+    void keep(Background background, List<Position> way, Study study) {
+        if (Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
+            background.write(
+                    () -> {
+                        workbook.keep(study, analyst, GamePass.LINES, GamePass.LEVEL);
+                        return true;
+                    },
+                    kept -> {});
+        }
+    }
+}
