@@ -293,7 +293,7 @@ public final class JudgingPane extends VBox {
         Cell() {
             getStyleClass().add("ledger-cell");
             box.prefWidthProperty().bind(rows.widthProperty().subtract(40));
-            keep.getStyleClass().add("quiet-button");
+            keep.getStyleClass().add("quiet-menu");
         }
 
         @Override
