@@ -62,10 +62,16 @@ public record Praise(Kind kind, Judgement.Judged first, Judgement.Judged last, d
                 && moves.get(move.ply() - 1).move().to() == move.move().to();
     }
 
-    /** The longest runs in which the side gives away next to nothing and the other side makes no single big mistake. */
+    /**
+     * The longest runs after the opening in which the side gives away next to nothing and the other side makes no single
+     * big mistake. Known opening moves are no plan of the player's own, however well they turn out.
+     */
     private static void plans(List<Judgement.Judged> moves, Side side, double threshold, List<Praise> praise) {
         List<Judgement.Judged> run = new ArrayList<>();
         for (Judgement.Judged move : moves) {
+            if (move.phase() == Judgement.Phase.OPENING) {
+                continue;
+            }
             boolean goesOn = move.side() == side ? move.loss() <= Judgement.PAUSE : move.loss() < threshold;
             if (!goesOn) {
                 end(run, threshold, praise);

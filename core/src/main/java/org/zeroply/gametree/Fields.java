@@ -10,17 +10,18 @@ import org.jspecify.annotations.Nullable;
  * Commands of the product's own with several texts in them, {@code [%name one|two]}: {@code %}, {@code |}, brackets, braces
  * and line breaks in a text are written as {@code %} and two hexadecimal digits, so that other programs keep them.
  */
-final class Fields {
+public final class Fields {
     private static final String ESCAPED = "%|[]{}\r\n";
 
     private Fields() {}
 
-    static Command command(String name, String... texts) {
+    /** A command with these texts, without space around them. */
+    public static Command command(String name, String... texts) {
         return new Command(name, Arrays.stream(texts).map(Fields::escape).collect(Collectors.joining("|")));
     }
 
     /** The texts of a command of this name, if there are as many as there should be. */
-    static Optional<List<String>> of(Command command, String name, int count) {
+    public static Optional<List<String>> of(Command command, String name, int count) {
         if (!command.name().equals(name)) {
             return Optional.empty();
         }

@@ -104,7 +104,11 @@ class MissedChanceTest {
 
     /** A line of rook moves with chosen values; White's best is always another move. */
     private static Judgement judged(Hardness hardness, boolean found, double... white) {
-        Position position = Fen.position("r3k3/p7/8/8/8/8/P7/R3K3 w - - 0 30");
+        return judged(Fen.position("r3k3/p7/8/8/8/8/P7/R3K3 w - - 0 30"), hardness, found, white);
+    }
+
+    private static Judgement judged(Position first, Hardness hardness, boolean found, double... white) {
+        Position position = first;
         List<Judgement.Point> points = new ArrayList<>();
         List<Move> played = new ArrayList<>();
         String[] names = {"Rb1", "Rb8", "Ra1", "Ra8", "Rb1", "Rb8", "Ra1", "Ra8", "Rb1", "Rb8"};
@@ -167,6 +171,21 @@ class MissedChanceTest {
                     assertThat(praise.first().ply()).isZero();
                     assertThat(praise.last().ply()).isEqualTo(6);
                 });
+        // The same moves in the opening are none of the player's own.
+        assertThat(judged(
+                                Fen.position("r3k2q/p5nn/8/8/8/8/P5NN/R3K2Q w - - 0 3"),
+                                hardness(FAR, 0.5, 0.5, 0.5),
+                                false,
+                                0.5,
+                                0.5,
+                                0.58,
+                                0.58,
+                                0.66,
+                                0.66,
+                                0.74,
+                                0.74)
+                        .praise())
+                .isEmpty();
         // The same ground won by one blunder is no plan.
         assertThat(judged(hardness(FAR, 0.5, 0.5, 0.5), false, 0.5, 0.5, 0.74, 0.74, 0.74, 0.74, 0.74, 0.74)
                         .praise())

@@ -16,7 +16,17 @@ class LayeringTest {
 
     /** The core's packages from the bottom up; each may use those before it. */
     private static final List<String> CORE = List.of(
-            "words", "work", "rules", "gametree", "notation", "opening", "search", "ending", "reading", "analysis");
+            "words",
+            "work",
+            "rules",
+            "gametree",
+            "notation",
+            "opening",
+            "search",
+            "ending",
+            "reading",
+            "analysis",
+            "repertoire");
 
     @Test
     void coreUsesNoInterfaceDatabaseOrFiles() {

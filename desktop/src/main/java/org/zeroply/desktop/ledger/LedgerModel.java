@@ -16,6 +16,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.Walking;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.gametree.GameNode;
@@ -50,6 +51,7 @@ public final class LedgerModel {
     private final Background background;
     private final SearchedReading searching = new SearchedReading();
     private final PauseTransition rest = new PauseTransition(RESTED);
+    private final Walking walking = new Walking(this::refresh);
     private final Map<Known, List<Entry>> searched = new LinkedHashMap<>(64, 0.75f, true) {
         @Override
         protected boolean removeEldestEntry(Map.Entry<Known, List<org.zeroply.reading.Entry>> eldest) {
@@ -109,7 +111,7 @@ public final class LedgerModel {
 
     private void moved() {
         asking.cancel();
-        refresh();
+        walking.step();
         boolean wanted = reading.openProperty().get() && !reading.isCurtainDown();
         looking.set(
                 wanted && !searched.containsKey(known(reading.positionProperty().get())));

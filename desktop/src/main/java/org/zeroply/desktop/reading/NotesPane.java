@@ -16,6 +16,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.Walking;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -34,6 +35,7 @@ final class NotesPane extends VBox {
     private final VBox branches = new VBox();
     private final PauseTransition settle = new PauseTransition(SETTLED);
     private int noteOf = GameTree.ROOT;
+    private final Walking following = new Walking(this::showBranches);
     private boolean showing;
 
     NotesPane(ReadingModel model) {
@@ -152,10 +154,11 @@ final class NotesPane extends VBox {
                 toggle.setDisable(sign < 10 && node.move() == null);
             }
         });
-        showBranches(node);
+        following.step();
     }
 
-    private void showBranches(GameNode node) {
+    private void showBranches() {
+        GameNode node = model.current();
         branches.getChildren().clear();
         if (node.parent() >= 0) {
             List<Integer> siblings = model.tree().node(node.parent()).children();

@@ -1,0 +1,254 @@
+package org.zeroply.repertoire;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+
+/**
+ * How likely each position of a repertoire is to be met, for who has chosen an approach.
+ *
+ * <p>At our turn the answers of the approach share equally. At the opponent's turn a reply's share is worked out of the
+ * games counted there and of what is expected before looking at games:
+ * {@code (games with it + K * expected) / (all games + K)}. If the coach gave any share there, the expected shares are his
+ * (what they leave to 1 is spread evenly over the replies he said nothing of, or is left for others) and K is 20; otherwise
+ * they are even over the replies of the repertoire and K is 1. The chance of a position is the sum over all ways to it.
+ */
+public final class Likelihood {
+    /** What the coach expects weighs as much as so many games. */
+    private static final int GAMES_OF_COACH = 20;
+
+    private static final double NEGLIGIBLE = 1e-9;
+
+    /** What a share rests on. */
+    public enum Source {
+        GAMES,
+        COACH,
+        BOTH,
+        /** Nothing: shares are even. */
+        NONE
+    }
+
+    /**
+     * A move of the opponent with how often it is to be expected there.
+     *
+     * @param share of the position's games, 0 to 1
+     * @param games in which it was played
+     * @param to where it leads in the repertoire, by its own edge or because the position is known; -1 if nowhere
+     * @param isKept whether the repertoire has it as a reply
+     */
+    public record Share(Move move, double share, Source source, int games, int to, boolean isKept) {}
+
+    /**
+     * A likely reply with no answer.
+     *
+     * @param node where the opponent moves
+     * @param move the reply
+     * @param to the position after it if the repertoire has it, else -1
+     * @param chance to meet it, 0 to 1
+     * @param games in which it was played there
+     */
+    public record Gap(int node, Move move, int to, double chance, int games) {}
+
+    private final Repertoire repertoire;
+    private final String approach;
+    private final double[] chance;
+    private final Map<Integer, List<Share>> shares = new HashMap<>();
+    private final List<Gap> gaps = new ArrayList<>();
+    private final List<Double> coverage;
+
+    private Likelihood(Repertoire repertoire, String approach) {
+        this.repertoire = repertoire;
+        this.approach = approach;
+        chance = new double[repertoire.table().size()];
+        spread();
+        coverage = levels();
+    }
+
+    /**
+     * @param approach the one that is chosen; empty for all
+     */
+    public static Likelihood of(Repertoire repertoire, String approach) {
+        return new Likelihood(repertoire, approach);
+    }
+
+    // ---- shares
+
+    /** The opponent's moves in a position, the likeliest first; those that no game and no coach knows are not among them. */
+    public List<Share> shares(int id) {
+        return shares.computeIfAbsent(id, each -> shares(repertoire.node(each)));
+    }
+
+    private List<Share> shares(Repertoire.Node node) {
+        List<Reply> replies = node.replies();
+        Map<Move, Double> expected = expected(replies);
+        boolean coach = replies.stream().anyMatch(reply -> reply.share() != null);
+        int games = node.tally().games();
+        double weight = coach ? GAMES_OF_COACH : 1;
+        Map<Move, Integer> played = new LinkedHashMap<>();
+        replies.forEach(reply -> played.put(reply.move(), 0));
+        node.tally().moves().forEach(each -> played.put(each.move(), each.games()));
+        List<Share> found = new ArrayList<>();
+        played.forEach((move, count) -> {
+            double share = (count + weight * expected.getOrDefault(move, 0.0)) / (games + weight);
+            boolean said = replies.stream().anyMatch(reply -> reply.move().equals(move) && reply.share() != null);
+            Source source = said ? games > 0 ? Source.BOTH : Source.COACH : games > 0 ? Source.GAMES : Source.NONE;
+            Edge kept = node.edge(move);
+            int to = kept != null ? kept.to() : known(node, move);
+            found.add(new Share(move, share, source, count, to, kept != null));
+        });
+        found.sort(Comparator.comparingDouble(Share::share).reversed());
+        return found;
+    }
+
+    private int known(Repertoire.Node node, Move move) {
+        Position position = node.position();
+        return position.accepts(move)
+                ? repertoire.at(position.play(move)).map(Repertoire.Node::id).orElse(-1)
+                : -1;
+    }
+
+    /** What is expected of each reply before any game is looked at; sums to 1 or less. */
+    private static Map<Move, Double> expected(List<Reply> replies) {
+        double said = 0;
+        int silent = 0;
+        for (Reply reply : replies) {
+            if (reply.share() == null) {
+                silent++;
+            } else {
+                said += reply.share() / 100.0;
+            }
+        }
+        double scale = said > 1 ? 1 / said : 1;
+        double rest = Math.max(0, 1 - said);
+        Map<Move, Double> expected = new HashMap<>();
+        for (Reply reply : replies) {
+            expected.put(reply.move(), reply.share() == null ? rest / silent : scale * reply.share() / 100);
+        }
+        return expected;
+    }
+
+    // ---- chances
+
+    private void spread() {
+        chance[Repertoire.ROOT] = 1;
+        int[] place = new int[chance.length];
+        List<Integer> order = repertoire.order();
+        for (int i = 0; i < order.size(); i++) {
+            place[order.get(i)] = i;
+        }
+        for (int id : order) {
+            Repertoire.Node node = repertoire.node(id);
+            if (repertoire.isOurs(id)) {
+                List<Answer> chosen = Answer.chosen(node.answers(), approach);
+                chosen.forEach(answer -> chance[answer.to()] += chance[id] / chosen.size());
+                continue;
+            }
+            for (Share share : shares(id)) {
+                double here = chance[id] * share.share();
+                boolean forward = share.to() >= 0 && place[share.to()] > place[id];
+                if (forward) {
+                    chance[share.to()] += here;
+                }
+                boolean answered =
+                        share.to() >= 0 && !repertoire.node(share.to()).edges().isEmpty();
+                if (!answered && !node.edges().isEmpty()) {
+                    gaps.add(new Gap(id, share.move(), share.isKept() ? share.to() : -1, here, share.games()));
+                }
+            }
+        }
+        gaps.sort(Comparator.comparingDouble(Gap::chance).reversed());
+    }
+
+    /** How much of all games still finds an answer at our first, second, ... move. */
+    private List<Double> levels() {
+        List<Double> covered = new ArrayList<>();
+        Map<Integer, Double> here = Map.of(Repertoire.ROOT, 1.0);
+        while (!here.isEmpty()) {
+            Map<Integer, Double> next = new HashMap<>();
+            double answered = 0;
+            boolean ours = false;
+            for (Map.Entry<Integer, Double> each : here.entrySet()) {
+                Repertoire.Node node = repertoire.node(each.getKey());
+                double mass = each.getValue();
+                if (repertoire.isOurs(node.id())) {
+                    ours = true;
+                    List<Answer> chosen = Answer.chosen(node.answers(), approach);
+                    answered += chosen.isEmpty() ? 0 : mass;
+                    chosen.forEach(answer -> next.merge(answer.to(), mass / chosen.size(), Double::sum));
+                } else {
+                    for (Share share : shares(node.id())) {
+                        if (share.to() >= 0 && mass * share.share() > NEGLIGIBLE) {
+                            next.merge(share.to(), mass * share.share(), Double::sum);
+                        }
+                    }
+                }
+            }
+            if (ours) {
+                covered.add(answered);
+            }
+            // A game can wander for ever between known positions; a repertoire is never this deep.
+            here = covered.size() > repertoire.size() ? Map.of() : next;
+        }
+        return covered;
+    }
+
+    /** The approach that it is for; empty for all. */
+    public String approach() {
+        return approach;
+    }
+
+    /** The chance to meet a position, 0 to 1, from the first move of the game on. */
+    public double at(int id) {
+        return chance[id];
+    }
+
+    /** What the moves that nobody knows make up of a position where the opponent moves, 0 to 1 of its games. */
+    public double others(int id) {
+        return Math.max(0, 1 - shares(id).stream().mapToDouble(Share::share).sum());
+    }
+
+    /** The likely replies with no answer, the likeliest first; lines that simply end are not among them. */
+    public List<Gap> gaps() {
+        return List.copyOf(gaps);
+    }
+
+    /** The chance that all of our first so many moves are answers of the repertoire. */
+    public double coverage(int moves) {
+        return moves <= 0 ? 1 : moves > coverage.size() ? 0 : coverage.get(moves - 1);
+    }
+
+    /** How many moves of ours are answers of the repertoire on average, until the opponent leaves it or it ends. */
+    public double expectedMoves() {
+        return coverage.stream().mapToDouble(Double::doubleValue).sum();
+    }
+
+    /** Whether an answer is played by who has chosen the approach. */
+    public boolean isChosen(int id, Answer answer) {
+        return Answer.chosen(repertoire.node(id).answers(), approach).contains(answer);
+    }
+
+    /** How likely a move of a node is, whoever plays it, 0 to 1 of all games. */
+    public double of(int id, Edge edge) {
+        @Nullable
+        Share share = edge instanceof Reply
+                ? shares(id).stream()
+                        .filter(each -> each.move().equals(edge.move()))
+                        .findFirst()
+                        .orElse(null)
+                : null;
+        if (share != null) {
+            return at(id) * share.share();
+        }
+        if (edge instanceof Answer answer && isChosen(id, answer)) {
+            return at(id)
+                    / Answer.chosen(repertoire.node(id).answers(), approach).size();
+        }
+        return 0;
+    }
+}
