@@ -28,8 +28,10 @@ record GameColumns(
         int remarks,
         long sameMoves,
         String opening,
+        int whiteRating,
+        int blackRating,
         String notes) {
-    private static final int COUNT = 11;
+    private static final int COUNT = 13;
     private static final int LONGEST_NOTES = 1 << 16;
 
     static GameColumns of(Game game) {
@@ -65,7 +67,15 @@ record GameColumns(
                         .map(tag -> game.tags().known(tag))
                         .filter(said -> !said.isEmpty())
                         .collect(Collectors.joining(" ")),
+                rating(game, "WhiteElo"),
+                rating(game, "BlackElo"),
                 notes.toString());
+    }
+
+    /** A rating as a tag gives it; 0 where there is none. */
+    static int rating(Game game, String tag) {
+        String said = game.tags().known(tag).strip();
+        return said.matches("[1-9]\\d{2,3}") ? Integer.parseInt(said) : 0;
     }
 
     /** Equal for games of the same players with the same start and main line: 64 bits of a SHA-256. */
@@ -91,8 +101,8 @@ record GameColumns(
     static long insert(Handle handle, Game game, GameColumns columns, @Nullable Long batch) {
         long id = columns.bindTo(
                         handle.createUpdate("insert into game (white, black, event, site, date, round, result, plies,"
-                                + " remarks, same_moves, opening, batch, uid, revision)"
-                                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, random(), random())"))
+                                + " remarks, same_moves, opening, white_rating, black_rating, batch, uid, revision)"
+                                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, random(), random())"))
                 .bind(COUNT, batch)
                 .executeAndReturnGeneratedKeys("id")
                 .mapTo(Long.class)
@@ -123,7 +133,8 @@ record GameColumns(
             PositionIndex.forget(handle, id);
         }
         columns.bindTo(handle.createUpdate("update game set white = ?, black = ?, event = ?, site = ?, date = ?,"
-                        + " round = ?, result = ?, plies = ?, remarks = ?, same_moves = ?, opening = ? where id = ?"))
+                        + " round = ?, result = ?, plies = ?, remarks = ?, same_moves = ?, opening = ?, white_rating = ?,"
+                        + " black_rating = ? where id = ?"))
                 .bind(COUNT, id)
                 .execute();
         handle.execute("update content set bytes = ? where id = ?", blob, id);
@@ -177,6 +188,8 @@ record GameColumns(
                 .bind(7, plies)
                 .bind(8, remarks)
                 .bind(9, sameMoves)
-                .bind(10, opening);
+                .bind(10, opening)
+                .bind(11, whiteRating)
+                .bind(12, blackRating);
     }
 }

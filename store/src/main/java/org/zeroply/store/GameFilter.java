@@ -26,6 +26,7 @@ import org.zeroply.rules.Side;
  * @param mostMoves at most so many moves; 0 for any number
  * @param opening words of the opening as the game's tags name it
  * @param reached only these games, such as those that reached a position
+ * @param ratings which ratings both players must have
  */
 public record GameFilter(
         String words,
@@ -39,11 +40,54 @@ public record GameFilter(
         int fewestMoves,
         int mostMoves,
         String opening,
-        @Nullable Reached reached) {
+        @Nullable Reached reached,
+        Ratings ratings) {
     public static final GameFilter ALL = new GameFilter("", "", null, "", "", "", "", null, 0, 0, "", null);
 
     private static final Pattern YEAR_FIRST = Pattern.compile("(\\d{4})(?:[-./](\\d{1,2}))?(?:[-./](\\d{1,2}))?");
     private static final Pattern DAY_FIRST = Pattern.compile("(\\d{1,2})[-./](\\d{1,2})[-./](\\d{4})");
+
+    /** From one rating to another; a bound of 0 is none. A game whose ratings are not known is in no band with a bound. */
+    public record Ratings(int lowest, int highest) {
+        public static final Ratings ANY = new Ratings(0, 0);
+
+        public Ratings {
+            if (lowest < 0 || highest < 0 || highest > 0 && highest < lowest) {
+                throw new IllegalArgumentException(
+                        "ratings must go from low to high, were " + lowest + " to " + highest);
+            }
+        }
+    }
+
+    /** Games of players of any rating. */
+    public GameFilter(
+            String words,
+            String player,
+            @Nullable Side side,
+            String opponent,
+            String event,
+            String from,
+            String to,
+            @Nullable GameResult result,
+            int fewestMoves,
+            int mostMoves,
+            String opening,
+            @Nullable Reached reached) {
+        this(
+                words,
+                player,
+                side,
+                opponent,
+                event,
+                from,
+                to,
+                result,
+                fewestMoves,
+                mostMoves,
+                opening,
+                reached,
+                Ratings.ANY);
+    }
 
     /** Only words, anywhere. */
     public static GameFilter words(String words) {
@@ -52,12 +96,53 @@ public record GameFilter(
 
     public GameFilter withWords(String other) {
         return new GameFilter(
-                other, player, side, opponent, event, from, to, result, fewestMoves, mostMoves, opening, reached);
+                other,
+                player,
+                side,
+                opponent,
+                event,
+                from,
+                to,
+                result,
+                fewestMoves,
+                mostMoves,
+                opening,
+                reached,
+                ratings);
     }
 
     public GameFilter withReached(@Nullable Reached other) {
         return new GameFilter(
-                words, player, side, opponent, event, from, to, result, fewestMoves, mostMoves, opening, other);
+                words,
+                player,
+                side,
+                opponent,
+                event,
+                from,
+                to,
+                result,
+                fewestMoves,
+                mostMoves,
+                opening,
+                other,
+                ratings);
+    }
+
+    public GameFilter withRatings(Ratings other) {
+        return new GameFilter(
+                words,
+                player,
+                side,
+                opponent,
+                event,
+                from,
+                to,
+                result,
+                fewestMoves,
+                mostMoves,
+                opening,
+                reached,
+                other);
     }
 
     /** Whether a text is a date that can be looked for: year, year and month, or a day, year or day first. */
@@ -113,6 +198,16 @@ public record GameFilter(
         if (mostMoves > 0) {
             conditions.add("plies <= ?");
             values.add(2 * mostMoves);
+        }
+        for (String column : List.of("white_rating", "black_rating")) {
+            if (ratings.lowest() > 0) {
+                conditions.add(column + " >= ?");
+                values.add(ratings.lowest());
+            }
+            if (ratings.highest() > 0) {
+                conditions.add(column + " between 1 and ?");
+                values.add(ratings.highest());
+            }
         }
         return new Sql(String.join(" and ", conditions), values);
     }

@@ -3,6 +3,7 @@ package org.zeroply.store;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -344,50 +345,91 @@ final class PositionIndex {
      * @param among asks only about these games; null for all that are listed
      */
     PositionGames at(long key, @Nullable Reached among) {
-        return workbook.read(handle -> handle.inTransaction(inside -> at(inside, key, among)));
+        return workbook.read(handle -> handle.inTransaction(inside -> new Asking(inside, among).at(key)));
     }
 
-    private static PositionGames at(Handle handle, long key, @Nullable Reached among) {
-        Set<Long> hidden = new HashSet<>(handle.createQuery("select id from game where hidden = 1")
-                .mapTo(Long.class)
-                .list());
-        TreeMap<Long, Integer> games = new TreeMap<>();
-        Map<Integer, long[]> counts = new HashMap<>();
-        for (Run run : ready(handle)) {
-            Set<Long> voids = voids(handle, run.id());
-            for (byte[] chunk : chunksWith(handle, run.id(), key)) {
-                PositionRun.Reader reader = new PositionRun.Reader(chunk);
-                while (reader.next() && reader.key() <= key) {
-                    if (reader.key() == key) {
-                        Entry entry = reader.entry();
-                        if (!voids.contains(entry.game())) {
-                            count(entry, hidden, among, games, counts);
+    /**
+     * What the games did with many positions, asked one after the other. Games that still wait are not counted: they would
+     * be gone over for each position.
+     *
+     * @return as far as it came, if it was cancelled
+     */
+    List<PositionGames> at(List<Long> keys, @Nullable Reached among, Progress progress, Cancel cancel) {
+        return workbook.read(handle -> handle.inTransaction(inside -> {
+            Asking asking = new Asking(inside, among);
+            asking.withWaiting = false;
+            List<PositionGames> found = new ArrayList<>();
+            for (long key : keys) {
+                if (cancel.isWished()) {
+                    break;
+                }
+                found.add(asking.at(key));
+                progress.at((double) found.size() / keys.size(), found.size());
+            }
+            return found;
+        }));
+    }
+
+    /** What a question needs to know of the index whatever its position. */
+    private static final class Asking {
+        private final Handle handle;
+        private final @Nullable Reached among;
+        private final Set<Long> hidden;
+        private final Map<Long, Set<Long>> voidsOfRun = new LinkedHashMap<>();
+        private final long waiting;
+        private boolean withWaiting = true;
+
+        Asking(Handle handle, @Nullable Reached among) {
+            this.handle = handle;
+            this.among = among;
+            hidden = new HashSet<>(handle.createQuery("select id from game where hidden = 1")
+                    .mapTo(Long.class)
+                    .list());
+            for (Run run : ready(handle)) {
+                voidsOfRun.put(run.id(), voids(handle, run.id()));
+            }
+            waiting = waiting(handle);
+        }
+
+        PositionGames at(long key) {
+            TreeMap<Long, Integer> games = new TreeMap<>();
+            Map<Integer, long[]> counts = new HashMap<>();
+            voidsOfRun.forEach((run, voids) -> {
+                for (byte[] chunk : chunksWith(handle, run, key)) {
+                    PositionRun.Reader reader = new PositionRun.Reader(chunk);
+                    while (reader.next() && reader.key() <= key) {
+                        if (reader.key() == key) {
+                            Entry entry = reader.entry();
+                            if (!voids.contains(entry.game())) {
+                                count(entry, hidden, among, games, counts);
+                            }
                         }
                     }
                 }
-            }
-        }
-        long waiting = waiting(handle);
-        if (waiting > 0 && waiting <= FEW) {
-            waiting = 0;
-            List<Entry> entries = new ArrayList<>();
-            handle.createQuery("select game.id, start, moves, result from game join line using (id) where indexed = 0")
-                    .map((rows, context) ->
-                            new Source(rows.getLong(1), rows.getString(2), rows.getBytes(3), rows.getString(4)))
-                    .forEach(game -> addEntries(game, entries));
-            for (Entry entry : entries) {
-                if (entry.key() == key) {
-                    count(entry, hidden, among, games, counts);
+            });
+            long left = waiting;
+            if (withWaiting && waiting > 0 && waiting <= FEW) {
+                left = 0;
+                List<Entry> entries = new ArrayList<>();
+                handle.createQuery(
+                                "select game.id, start, moves, result from game join line using (id) where indexed = 0")
+                        .map((rows, context) ->
+                                new Source(rows.getLong(1), rows.getString(2), rows.getBytes(3), rows.getString(4)))
+                        .forEach(game -> addEntries(game, entries));
+                for (Entry entry : entries) {
+                    if (entry.key() == key) {
+                        count(entry, hidden, among, games, counts);
+                    }
                 }
             }
+            List<PositionGames.Played> moves = new ArrayList<>();
+            counts.forEach((code, count) -> moves.add(new PositionGames.Played(
+                    Board.asMove(code), count[0] + count[1] + count[2] + count[3], count[0], count[1], count[2])));
+            moves.sort(java.util.Comparator.comparingLong(PositionGames.Played::games)
+                    .reversed()
+                    .thenComparing(played -> played.move().toString()));
+            return new PositionGames(new Reached(games), moves, left);
         }
-        List<PositionGames.Played> moves = new ArrayList<>();
-        counts.forEach((code, count) -> moves.add(new PositionGames.Played(
-                Board.asMove(code), count[0] + count[1] + count[2] + count[3], count[0], count[1], count[2])));
-        moves.sort(java.util.Comparator.comparingLong(PositionGames.Played::games)
-                .reversed()
-                .thenComparing(played -> played.move().toString()));
-        return new PositionGames(new Reached(games), moves, waiting);
     }
 
     private static List<byte[]> chunksWith(Handle handle, long run, long key) {

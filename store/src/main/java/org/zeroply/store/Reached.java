@@ -17,6 +17,16 @@ public final class Reached {
         plies = plyByGame.values().stream().mapToInt(Integer::intValue).toArray();
     }
 
+    private Reached(long[] games) {
+        this.games = games;
+        plies = new int[games.length];
+    }
+
+    /** Games that are chosen for themselves. */
+    public static Reached of(long[] ids) {
+        return new Reached(Arrays.stream(ids).distinct().sorted().toArray());
+    }
+
     public int size() {
         return games.length;
     }

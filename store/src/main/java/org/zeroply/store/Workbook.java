@@ -54,8 +54,6 @@ public final class Workbook implements AutoCloseable {
     /** The document that the journal keeps for what appears in and disappears from the list of games. */
     private static final String GAMES = "games";
 
-    private static final int LONGEST_JOURNAL = 300;
-
     /** Up to so many games are asked for by their ids. */
     private static final int FEW_MATCHES = 1_000;
 
@@ -372,7 +370,7 @@ public final class Workbook implements AutoCloseable {
     public long add(Game game, String label) {
         return write(handle -> {
             long id = GameColumns.insert(handle, game, GameColumns.of(game), null);
-            journalOfGames(handle, label, "ids " + id, null);
+            Journal.list(handle, GAMES, label, "ids " + id, null);
             return id;
         });
     }
@@ -387,7 +385,7 @@ public final class Workbook implements AutoCloseable {
         write(handle -> {
             String moved = "ids " + ids.stream().map(String::valueOf).collect(Collectors.joining(" "));
             show(handle, moved, false);
-            journalOfGames(handle, label, null, moved);
+            Journal.list(handle, GAMES, label, null, moved);
             return true;
         });
     }
@@ -420,13 +418,13 @@ public final class Workbook implements AutoCloseable {
     private static void keep(Handle handle, long id, byte[] before, byte[] after, String edit, String label) {
         if (!Arrays.equals(before, after)) {
             GameColumns.update(handle, id, after);
-            journalOfGame(handle, document(id), edit, label, before, after);
+            Journal.edit(handle, document(id), edit, label, before, after);
         }
     }
 
     /** Says in the journal of the list that a game was removed by a merge. */
     void journalOfRemoval(Handle handle, long id, String label) {
-        journalOfGames(handle, label, null, "ids " + id);
+        Journal.list(handle, GAMES, label, null, "ids " + id);
     }
 
     /** Whether a game is listed already, to the last remark. */
@@ -443,103 +441,14 @@ public final class Workbook implements AutoCloseable {
                 .list();
     }
 
-    private static void journalOfGame(
-            Handle handle, String document, String edit, String label, byte[] before, byte[] after) {
-        forgetUndone(handle, document);
-        int joined = edit.isEmpty()
-                ? 0
-                : handle.createUpdate("update journal set blob_after = ?, label = ? where edit = ? and id ="
-                                + " (select max(id) from journal where document = ?)")
-                        .bind(0, after)
-                        .bind(1, label)
-                        .bind(2, edit)
-                        .bind(3, document)
-                        .execute();
-        if (joined == 0) {
-            handle.createUpdate("insert into journal (document, edit, label, blob_before, blob_after)"
-                            + " values (?, ?, ?, ?, ?)")
-                    .bind(0, document)
-                    .bind(1, edit)
-                    .bind(2, label)
-                    .bind(3, before)
-                    .bind(4, after)
-                    .execute();
-        }
-        trim(handle, document);
-    }
-
-    private static void journalOfGames(Handle handle, String label, @Nullable String shows, @Nullable String hides) {
-        forgetUndone(handle, GAMES);
-        handle.createUpdate("insert into journal (document, edit, label, shows, hides) values (?, '', ?, ?, ?)")
-                .bind(0, GAMES)
-                .bind(1, label)
-                .bind(2, shows)
-                .bind(3, hides)
-                .execute();
-        trim(handle, GAMES);
-    }
-
-    private static void forgetUndone(Handle handle, String document) {
-        handle.createUpdate("delete from journal where document = ? and undone = 1")
-                .bind(0, document)
-                .execute();
-    }
-
-    private static void trim(Handle handle, String document) {
-        handle.createUpdate("delete from journal where document = ? and id <= (select id from journal where document"
-                        + " = ? order by id desc limit 1 offset " + LONGEST_JOURNAL + ")")
-                .bind(0, document)
-                .bind(1, document)
-                .execute();
-    }
-
     /** What undo and redo would do to a game. */
     public UndoState undoState(long game) {
-        return undoState(document(game));
+        return read(handle -> Journal.undoState(handle, document(game)));
     }
 
     /** What undo and redo would do to the list of games. */
     public UndoState undoState() {
-        return undoState(GAMES);
-    }
-
-    private UndoState undoState(String document) {
-        return read(handle -> new UndoState(
-                step(handle, document, true).map(Step::label).orElse(null),
-                step(handle, document, false).map(Step::label).orElse(null)));
-    }
-
-    /** Never compared, so the arrays do no harm. */
-    @SuppressWarnings("ArrayRecordComponent")
-    private record Step(
-            long id,
-            String label,
-            byte @Nullable [] before,
-            byte @Nullable [] after,
-            @Nullable String shows,
-            @Nullable String hides) {}
-
-    /** The edit that undo takes back next, or that redo brings again. */
-    private static Optional<Step> step(Handle handle, String document, boolean undo) {
-        return handle.createQuery("select id, label, blob_before, blob_after, shows, hides from journal"
-                        + " where document = ? and undone = " + (undo ? "0 order by id desc" : "1 order by id")
-                        + " limit 1")
-                .bind(0, document)
-                .map((rows, context) -> new Step(
-                        rows.getLong(1),
-                        rows.getString(2),
-                        rows.getBytes(3),
-                        rows.getBytes(4),
-                        rows.getString(5),
-                        rows.getString(6)))
-                .findOne();
-    }
-
-    private static void mark(Handle handle, Step step, boolean undone) {
-        handle.createUpdate("update journal set undone = ?, edit = '' where id = ?")
-                .bind(0, undone ? 1 : 0)
-                .bind(1, step.id())
-                .execute();
+        return read(handle -> Journal.undoState(handle, GAMES));
     }
 
     /** Takes the last edit of a game back and gives the game as it is then; empty if there is nothing to undo. */
@@ -553,13 +462,13 @@ public final class Workbook implements AutoCloseable {
     }
 
     private Optional<Game> travel(long game, boolean undo) {
-        return write(handle -> step(handle, document(game), undo).map(step -> {
+        return write(handle -> Journal.step(handle, document(game), undo).map(step -> {
             byte[] blob = undo ? step.before() : step.after();
             if (blob == null) {
                 throw new WorkbookException("an edit in the journal has lost its game");
             }
             GameColumns.update(handle, game, blob);
-            mark(handle, step, undo);
+            Journal.mark(handle, step, undo);
             return GameBlob.read(blob);
         }));
     }
@@ -574,7 +483,7 @@ public final class Workbook implements AutoCloseable {
     }
 
     private boolean travelInList(boolean undo) {
-        return write(handle -> step(handle, GAMES, undo)
+        return write(handle -> Journal.step(handle, GAMES, undo)
                 .map(step -> {
                     if (step.shows() != null) {
                         show(handle, step.shows(), !undo);
@@ -582,7 +491,7 @@ public final class Workbook implements AutoCloseable {
                     if (step.hides() != null) {
                         show(handle, step.hides(), undo);
                     }
-                    mark(handle, step, undo);
+                    Journal.mark(handle, step, undo);
                     return true;
                 })
                 .orElse(false));
@@ -629,7 +538,7 @@ public final class Workbook implements AutoCloseable {
                     .executeAndReturnGeneratedKeys("id")
                     .mapTo(Long.class)
                     .one();
-            journalOfGames(handle, label, "batch " + id, null);
+            Journal.list(handle, GAMES, label, "batch " + id, null);
             return id;
         });
     }
@@ -844,6 +753,11 @@ public final class Workbook implements AutoCloseable {
     /** The games that wait to be judged. */
     public GameQueue queue() {
         return new GameQueue(this);
+    }
+
+    /** The repertoires. */
+    public RepertoireShelf repertoires() {
+        return new RepertoireShelf(this);
     }
 
     // ---- lesson reports

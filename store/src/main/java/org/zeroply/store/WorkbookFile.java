@@ -31,7 +31,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 5;
+    static final int VERSION = 7;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -148,7 +148,7 @@ final class WorkbookFile {
         Flyway.configure(WorkbookFile.class.getClassLoader())
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
-                .javaMigrations(new V3__FillColumns())
+                .javaMigrations(new V3__FillColumns(), new V7__FillRatings())
                 .load()
                 .migrate();
         try (Connection connection = source.getConnection();
