@@ -1,0 +1,133 @@
+package org.zeroply.desktop.repertoire;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.repertoire.Departure;
+import org.zeroply.repertoire.Departures;
+import org.zeroply.repertoire.GuardCheck;
+import org.zeroply.repertoire.GuardCheck.Breach;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.store.GameFilter;
+import org.zeroply.store.GameOrder;
+import org.zeroply.store.GameSummary;
+import org.zeroply.store.RepertoireShelf.Listed;
+import org.zeroply.store.Workbook;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** Where games left the repertoires of their players. Reads the workbook, so it is not for the interface thread. */
+public final class GameDepartures {
+    private GameDepartures() {}
+
+    /**
+     * A game beside a repertoire.
+     *
+     * @param departures in order; at least one
+     * @param nodes the positions of the repertoire that the game ran through
+     * @param breaches guards that its player did not heed
+     */
+    public record Compared(GameSummary game, List<Departure> departures, List<Integer> nodes, List<Breach> breaches) {}
+
+    /** What all games of a student tell. */
+    public record Sums(List<Compared> games, Departures departures) {}
+
+    /**
+     * Where a game left a repertoire of one of its players.
+     *
+     * @param name of the repertoire
+     * @param first where it left first
+     * @param node the last position of the repertoire before that
+     */
+    public record Told(Listed repertoire, Departure first, List<Breach> breaches) {
+        public String name() {
+            return repertoire.title().name();
+        }
+
+        /** What happened, in one sentence without a full stop. */
+        public String inWords() {
+            return first.inWords();
+        }
+    }
+
+    /** Where a game left the repertoires of those who played it, by the names in its tags and their colours. */
+    public static List<Told> of(Workbook workbook, Game game) {
+        List<Told> found = new ArrayList<>();
+        for (Listed listed : workbook.repertoires().list()) {
+            Side side = listed.title().side();
+            String player = game.tags().known(side == Side.WHITE ? "White" : "Black");
+            if (player.isEmpty() || !player.equalsIgnoreCase(listed.title().student())) {
+                continue;
+            }
+            Repertoire repertoire = workbook.repertoires().read(listed.id());
+            Line line = Line.of(game.tree());
+            Departure.of(repertoire, line.positions(), line.moves()).stream()
+                    .findFirst()
+                    .ifPresent(first -> found.add(
+                            new Told(listed, first, GuardCheck.inGame(repertoire, line.positions(), line.moves()))));
+        }
+        return found;
+    }
+
+    private record Line(List<Position> positions, List<Move> moves) {
+        static Line of(GameTree tree) {
+            List<Integer> main = tree.mainLine();
+            List<Move> moves = new ArrayList<>();
+            for (int id : main) {
+                Move move = tree.node(id).played();
+                if (move.isPass()) {
+                    break;
+                }
+                moves.add(move);
+            }
+            List<Position> positions = new ArrayList<>(List.of(tree.start()));
+            moves.forEach(move -> positions.add(positions.getLast().play(move)));
+            return new Line(positions, moves);
+        }
+    }
+
+    /**
+     * Compares all games that the student of a repertoire played with its colour, newest first. Progress counts games.
+     *
+     * @return empty if it was cancelled
+     */
+    public static Optional<Sums> all(
+            Workbook workbook, Listed listed, Repertoire repertoire, Progress progress, Cancel cancel) {
+        if (listed.title().student().isEmpty()) {
+            return Optional.of(new Sums(List.of(), Departures.of(Map.of())));
+        }
+        GameFilter filter = new GameFilter(
+                "", listed.title().student(), listed.title().side(), "", "", "", "", null, 0, 0, "", null);
+        long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
+        List<GameSummary> summaries = workbook.summaries(ids);
+        List<Compared> games = new ArrayList<>();
+        Map<Long, List<Departure>> byGame = new LinkedHashMap<>();
+        for (GameSummary summary : summaries) {
+            if (cancel.isWished()) {
+                return Optional.empty();
+            }
+            Line line = Line.of(workbook.game(summary.id()).tree());
+            List<Departure> departures = Departure.of(repertoire, line.positions(), line.moves());
+            if (!departures.isEmpty()) {
+                byGame.put(summary.id(), departures);
+                games.add(new Compared(
+                        summary,
+                        departures,
+                        line.positions().stream()
+                                .flatMap(position -> repertoire.at(position).stream())
+                                .map(Repertoire.Node::id)
+                                .toList(),
+                        GuardCheck.inGame(repertoire, line.positions(), line.moves())));
+            }
+            progress.at((double) games.size() / Math.max(1, summaries.size()), games.size());
+        }
+        return Optional.of(new Sums(games, Departures.of(byGame)));
+    }
+}
