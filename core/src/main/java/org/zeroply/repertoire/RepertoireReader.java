@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -13,6 +14,7 @@ import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 
 /**
  * Takes games with variations into a repertoire: moves of our side become answers, those of the other side replies, the
@@ -119,7 +121,7 @@ public final class RepertoireReader {
 
     /** What the game says of a move, unless something is said of it already. */
     private static void write(Repertoire.Builder builder, int id, Move move, int to, boolean ours, GameNode node) {
-        Edge there = java.util.Objects.requireNonNull(builder.node(id).edge(move));
+        Edge there = Objects.requireNonNull(builder.node(id).edge(move));
         boolean bare = there.equals(ours ? Answer.bare(move, to) : Reply.bare(move, to));
         if (bare) {
             builder.set(
@@ -127,6 +129,69 @@ public final class RepertoireReader {
                     ours
                             ? EdgeText.answer(move, to, node.after(), node.commands())
                             : EdgeText.reply(move, to, node.after(), node.commands()));
+        }
+    }
+
+    /**
+     * A repertoire to begin with, out of the games that a player played with a colour: in each position the move that was
+     * played most often (of equals, the one in the game named first), and every reply that was met after it.
+     *
+     * @param trees games of that player with that colour; their main lines count
+     * @param plies how far each is followed, in half-moves
+     */
+    public static Repertoire fromGames(Side side, List<GameTree> trees, int plies) {
+        Map<Long, Map<Move, Integer>> played = new LinkedHashMap<>();
+        for (GameTree tree : trees) {
+            walk(tree, plies, (position, move) -> {
+                if (position.sideToMove() == side) {
+                    played.computeIfAbsent(position.key(), each -> new LinkedHashMap<>())
+                            .merge(move, 1, Integer::sum);
+                }
+                return true;
+            });
+        }
+        Repertoire.Builder builder = new Repertoire.Builder(Repertoire.empty(side));
+        for (GameTree tree : trees) {
+            int[] at = {Repertoire.ROOT};
+            walk(tree, plies, (position, move) -> {
+                if (position.sideToMove() == side) {
+                    Map<Move, Integer> here = played.getOrDefault(position.key(), Map.of());
+                    int most = here.values().stream()
+                            .mapToInt(Integer::intValue)
+                            .max()
+                            .orElse(0);
+                    Move chosen = here.entrySet().stream()
+                            .filter(each -> each.getValue() == most)
+                            .findFirst()
+                            .map(Map.Entry::getKey)
+                            .orElse(move);
+                    if (!chosen.equals(move)) {
+                        return false;
+                    }
+                }
+                at[0] = builder.add(at[0], move);
+                return at[0] >= 0;
+            });
+        }
+        return builder.build();
+    }
+
+    /** What to do with a move of a main line; false ends the walk. */
+    private interface Visit {
+        boolean on(Position position, Move move);
+    }
+
+    private static void walk(GameTree tree, int plies, Visit visit) {
+        if (!tree.start().equals(Position.START)) {
+            return;
+        }
+        Position position = Position.START;
+        for (int id : tree.mainLine().stream().limit(plies).toList()) {
+            Move move = tree.node(id).played();
+            if (move.isPass() || !visit.on(position, move)) {
+                return;
+            }
+            position = position.play(move);
         }
     }
 

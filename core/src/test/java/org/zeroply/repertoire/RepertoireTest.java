@@ -217,6 +217,21 @@ class RepertoireTest {
         assertThat(taken.repertoire().size()).isEqualTo(4);
     }
 
+    @Test
+    void gamesOfAPlayerMakeABeginning() throws Exception {
+        Repertoire first = RepertoireReader.fromGames(
+                Side.WHITE,
+                List.of(
+                        read("1. d4 d5 2. c4 e6 3. Nc3 *"),
+                        read("1. e4 e5 2. Nf3 *"),
+                        read("1. d4 Nf6 2. c4 *"),
+                        read("1. d4 d5 2. Nf3 *")),
+                4);
+        // 1.d4 was played most often; after 1...d5 each move once, so the first game's counts.
+        assertThat(first.sameAs(Trees.of(Side.WHITE, "d4 d5 c4 e6", "d4 Nf6 c4")))
+                .isTrue();
+    }
+
     private static GameTree read(String pgn) throws Exception {
         PgnEntry entry = new PgnReader(
                         new java.io.ByteArrayInputStream(pgn.getBytes(java.nio.charset.StandardCharsets.UTF_8)))

@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
@@ -21,8 +22,11 @@ import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.print.Fonts;
+import org.zeroply.repertoire.Tally;
 import org.zeroply.sample.SampleClub;
+import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameSummary;
+import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -56,9 +60,10 @@ public final class ZeroPlyApp extends Application {
         Path file = demo ? demoFile() : named.isPresent() ? Path.of(named.get()) : usualWorkbook(settings);
         opened.open(file, shell -> {
             if (sample) {
-                shell.games()
-                        .importIfEmpty(
-                                SampleClub.NAME, SampleClub::games, () -> shell.judgeThose(ZeroPlyApp::isToBeJudged));
+                shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
+                    shell.judgeThose(ZeroPlyApp::isToBeJudged);
+                    shell.prepare(ZeroPlyApp::addRepertoires);
+                });
             }
             if (arguments.contains("--until-painted")) {
                 oncePainted(shell);
@@ -126,6 +131,24 @@ public final class ZeroPlyApp extends Application {
                     Progress.SILENT,
                     new Cancel());
         }
+        addRepertoires(workbook);
+    }
+
+    /** Adds the repertoires of the sample club, with weights from the games of the workbook. */
+    private static boolean addRepertoires(Workbook workbook) {
+        RepertoireShelf shelf = workbook.repertoires();
+        for (SampleClub.Prepared prepared : SampleClub.repertoires()) {
+            Map<Integer, Tally> tallies = shelf.count(
+                            prepared.repertoire(), GameFilter.ALL, Progress.SILENT, new Cancel())
+                    .orElse(Map.of());
+            RepertoireShelf.Title title = new RepertoireShelf.Title(
+                    prepared.name(), prepared.side(), prepared.student(), prepared.approach());
+            shelf.add(
+                    title,
+                    prepared.repertoire().withTallies(tallies),
+                    Texts.of("undo.repertoire.new", prepared.name()));
+        }
+        return true;
     }
 
     private static Path demoFile() throws IOException {

@@ -1,9 +1,21 @@
 package org.zeroply.sample;
 
+import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.Tags;
+import org.zeroply.notation.PgnEntry;
+import org.zeroply.notation.PgnReader;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.repertoire.RepertoireReader;
+import org.zeroply.rules.Side;
 
 /** The sample club: its people and its games. */
 public final class SampleClub {
@@ -28,6 +40,41 @@ public final class SampleClub {
     /** Two games of different strength that are judged when the club is shown, with what the coach says of them. */
     public static List<Played> judged() {
         return List.of(new Played("Haddad, Noor", "2024.07.03"), new Played("Koreth, Damian", "2021.10.18"));
+    }
+
+    /**
+     * A repertoire of the club.
+     *
+     * @param approach the one the student has chosen; empty for all
+     */
+    public record Prepared(String name, Side side, String student, String approach, Repertoire repertoire) {}
+
+    /** The repertoires that the coach has built with two of the students, a game of the file for each line. */
+    public static List<Prepared> repertoires() {
+        Map<String, List<Game>> byName = new LinkedHashMap<>();
+        try (InputStream in = resource("repertoires.pgn")) {
+            PgnReader reader = new PgnReader(in);
+            for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
+                if (!(entry instanceof PgnEntry.Read read) || !read.faults().isEmpty()) {
+                    throw new IllegalStateException("the sample repertoires have a fault: " + entry);
+                }
+                byName.computeIfAbsent(read.game().tags().known("Event"), name -> new ArrayList<>())
+                        .add(read.game());
+            }
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+        List<Prepared> found = new ArrayList<>();
+        byName.forEach((name, games) -> {
+            Tags tags = games.getFirst().tags();
+            Side side = Side.valueOf(tags.known("Repertoire"));
+            Repertoire repertoire = RepertoireReader.take(
+                            Repertoire.empty(side),
+                            games.stream().map(Game::tree).toList())
+                    .repertoire();
+            found.add(new Prepared(name, side, tags.known("Student"), tags.known("Approach"), repertoire));
+        });
+        return found;
     }
 
     /** All games as PGN, positions from the circle's evenings last; the caller closes the stream. */

@@ -282,7 +282,7 @@ final class FlowLayout {
             }
             Position position = repertoire.node(node).position();
             String text = name(position, share.move(), data.language());
-            String figure = figure(chance);
+            String figure = Chances.figure(chance);
             double endX = x + GAP;
             boolean prepared =
                     share.to() >= 0 && !repertoire.node(share.to()).edges().isEmpty();
@@ -398,14 +398,6 @@ final class FlowLayout {
     /** A move with its number: "4...Bc5". */
     static String name(Position position, Move move, Language language) {
         return San.line(position, List.of(move), language);
-    }
-
-    /** A chance as so many of 100 games, with a decimal where it tells something. */
-    static String figure(double chance) {
-        double games = 100 * chance;
-        return games >= 10 || games == 0
-                ? Long.toString(Math.round(games))
-                : games >= 0.1 ? Double.toString(Math.round(10 * games) / 10.0) : "<0.1";
     }
 
     // ---- finding

@@ -42,9 +42,8 @@ public final class GameDepartures {
     /**
      * Where a game left a repertoire of one of its players.
      *
-     * @param name of the repertoire
      * @param first where it left first
-     * @param node the last position of the repertoire before that
+     * @param breaches guards that its player did not heed
      */
     public record Told(Listed repertoire, Departure first, List<Breach> breaches) {
         public String name() {

@@ -26,6 +26,7 @@ import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.EdgeText;
+import org.zeroply.repertoire.Guard;
 import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.Reply;
@@ -447,6 +448,23 @@ public final class RepertoireModel {
         if (repertoire.has(at) && repertoire.node(at).edge(move) instanceof Reply reply) {
             edit(at, change.apply(reply), what);
         }
+    }
+
+    /** Puts a guard of an answer in the place of another; none takes it away, and none before adds it. */
+    public void setGuard(int at, Move move, Optional<Guard> before, Optional<Guard> after) {
+        editAnswer(
+                at,
+                move,
+                answer -> {
+                    List<Guard> guards = new ArrayList<>(answer.guards());
+                    int place = before.map(guards::indexOf).orElse(-1);
+                    if (place >= 0) {
+                        guards.remove(place);
+                    }
+                    after.ifPresent(guard -> guards.add(place < 0 ? guards.size() : place, guard));
+                    return answer.withGuards(guards);
+                },
+                "");
     }
 
     /** Takes the move that led here out, with what only it leads to, and goes back before it. */

@@ -16,7 +16,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -62,6 +64,9 @@ import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
+import org.zeroply.desktop.repertoire.RepertoireModel;
+import org.zeroply.desktop.repertoire.RepertoireView;
+import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Fen;
@@ -98,6 +103,8 @@ public final class Shell extends StackPane {
     private final LedgerModel ledger;
     private final JudgingDesk judgingDesk;
     private final JudgingModel judging;
+    private final RepertoireDesk repertoireDesk;
+    private final RepertoireModel repertoire;
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final GamesView gamesView;
@@ -164,10 +171,12 @@ public final class Shell extends StackPane {
                         judgingDesk::arrangeLanes,
                         judgingDesk::makeReport,
                         this::say));
+        repertoireDesk = new RepertoireDesk(workbook, background, calculator, files, sheets, id -> openGame(id));
+        repertoire = repertoireDesk.model();
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
-        places.getChildren().addAll(gamesView, readingView);
+        places.getChildren().addAll(gamesView, readingView, repertoireDesk.view());
         BorderPane frame = new BorderPane(places, bar(), null, status, railPane());
         overlay.setPickOnBounds(false);
         overlay.getChildren().add(field.list());
@@ -176,6 +185,7 @@ public final class Shell extends StackPane {
         listen(sheets);
         new BookSettings(workbook, background, reading, ledger, judging, judgingDesk.lanes()).begin();
         judgingDesk.queue().begin();
+        repertoire.refresh();
         applyLook();
         go(Place.GAMES);
         games.refresh();
@@ -248,21 +258,22 @@ public final class Shell extends StackPane {
     }
 
     private void go(Place to) {
-        readingView.keepEdits();
+        keepEdits();
         place = to;
         rail.forEach((each, button) -> button.setSelected(each == to));
         gamesView.setVisible(to == Place.GAMES);
         readingView.setVisible(to == Place.READING);
+        repertoireDesk.view().setVisible(to == Place.REPERTOIRE);
         showTitle();
         showUndo();
         focusPlace();
     }
 
     private void focusPlace() {
-        if (place == Place.GAMES) {
-            gamesView.focusList();
-        } else {
-            readingView.focusBoard();
+        switch (place) {
+            case GAMES -> gamesView.focusList();
+            case READING -> readingView.focusBoard();
+            case REPERTOIRE -> repertoireDesk.view().focusPlace();
         }
     }
 
@@ -289,9 +300,11 @@ public final class Shell extends StackPane {
     }
 
     private void showUndo() {
-        UndoState state = place == Place.READING
-                ? reading.undoProperty().get()
-                : games.undoProperty().get();
+        UndoState state = switch (place) {
+            case READING -> reading.undoProperty().get();
+            case GAMES -> games.undoProperty().get();
+            case REPERTOIRE -> repertoire.undoProperty().get();
+        };
         status.showUndo(
                 state.undo() != null
                         ? Texts.of("status.undo", state.undo())
@@ -306,6 +319,8 @@ public final class Shell extends StackPane {
         games.setOnListChanged(this::listChanged);
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
+        repertoire.undoProperty().subscribe(() -> showUndo());
+        reading.languageProperty().subscribe(repertoire.languageProperty()::set);
         reading.gameProperty().subscribe(() -> showTitle());
         reading.openingProperty().subscribe(() -> showTitle());
         reading.openProperty().subscribe((before, now) -> {
@@ -571,19 +586,19 @@ public final class Shell extends StackPane {
     }
 
     private void undo() {
-        readingView.keepEdits();
-        if (place == Place.READING) {
-            reading.undo();
-        } else {
-            games.undo();
+        keepEdits();
+        switch (place) {
+            case READING -> reading.undo();
+            case GAMES -> games.undo();
+            case REPERTOIRE -> repertoire.undo();
         }
     }
 
     private void redo() {
-        if (place == Place.READING) {
-            reading.redo();
-        } else {
-            games.redo();
+        switch (place) {
+            case READING -> reading.redo();
+            case GAMES -> games.redo();
+            case REPERTOIRE -> repertoire.redo();
         }
     }
 
@@ -728,6 +743,7 @@ public final class Shell extends StackPane {
         add("command.field", "Shortcut+K", null, field::requestFocus);
         add("command.places.games", "Shortcut+1", null, () -> go(Place.GAMES));
         add("command.places.reading", "Shortcut+2", null, () -> go(Place.READING));
+        add("command.places.repertoire", "Shortcut+3", null, () -> go(Place.REPERTOIRE));
         add("command.newGame", "Shortcut+N", null, this::newGame);
         add("command.setup", "Alt+S", null, () -> forms.setUp(isGameShown()));
         add("command.import", "Shortcut+I", null, this::chooseImport);
@@ -816,6 +832,7 @@ public final class Shell extends StackPane {
                     Place.READING,
                     () -> readingView.ask(question));
         }
+        defineRepertoireCommands();
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
         add("command.paste", "Shortcut+V", null, this::paste);
@@ -832,6 +849,38 @@ public final class Shell extends StackPane {
         add("command.larger", "Shortcut+Plus", null, () -> scale(10));
         add("command.smaller", "Shortcut+Minus", null, () -> scale(-10));
         add("command.shortcuts", "F1", null, this::showGuide);
+    }
+
+    private void defineRepertoireCommands() {
+        RepertoireView view = repertoireDesk.view();
+        add("command.repertoire.new", "Alt+N", Place.REPERTOIRE, repertoireDesk::makeNew);
+        add("command.repertoire.retitle", null, Place.REPERTOIRE, repertoireDesk::retitle);
+        add("command.repertoire.remove", null, Place.REPERTOIRE, repertoire::remove);
+        add("command.repertoire.import", "Alt+I", Place.REPERTOIRE, repertoireDesk::importInto);
+        add("command.repertoire.export", "Shortcut+E", Place.REPERTOIRE, repertoireDesk::export);
+        add("command.repertoire.count", "Alt+W", Place.REPERTOIRE, repertoireDesk::count);
+        add("command.repertoire.guard", "Alt+G", Place.REPERTOIRE, () -> repertoireDesk.guard(Optional.empty()));
+        add("command.repertoire.line", "Alt+L", Place.REPERTOIRE, view::focusLine);
+        add("command.repertoire.find", "Shortcut+F", Place.REPERTOIRE, view::focusFind);
+        add("command.repertoire.delete", "Delete", Place.REPERTOIRE, repertoire::removeMove);
+        add("command.repertoire.up", "Alt+Up", Place.REPERTOIRE, () -> repertoire.reorder(-1));
+        add("command.repertoire.down", "Alt+Down", Place.REPERTOIRE, () -> repertoire.reorder(1));
+        add("command.repertoire.fit", "Alt+T", Place.REPERTOIRE, view::fit);
+        add("command.repertoire.calculate", "Alt+K", Place.REPERTOIRE, repertoireDesk.soundness()::start);
+        add("command.repertoire.stop", "Alt+X", Place.REPERTOIRE, repertoireDesk.soundness()::stop);
+        add("command.repertoire.compare", "Alt+D", Place.REPERTOIRE, () -> {
+            view.showNamed("DEPARTURES");
+            repertoireDesk.checks().compareGames();
+        });
+        add("command.repertoire.thread", "Alt+R", Place.REPERTOIRE, view::openThread);
+        List<String> tabs = List.of("FLOW", "UNANSWERED", "SOUNDNESS", "GUARDS", "TIDY", "DEPARTURES", "STRUCTURES");
+        for (String tab : tabs) {
+            add(
+                    "command.repertoire.tab." + tab,
+                    "Alt+" + (tabs.indexOf(tab) + 1),
+                    Place.REPERTOIRE,
+                    () -> view.showNamed(tab));
+        }
     }
 
     /** What the field offers at once for a text: a position, and commands, the best fit first. */
@@ -907,6 +956,11 @@ public final class Shell extends StackPane {
                 judgingDesk.queue()::add);
     }
 
+    /** Does something to the workbook in the background, such as adding repertoires, and shows what there is then. */
+    public void prepare(Function<Workbook, Boolean> work) {
+        background.write(() -> work.apply(workbook), done -> repertoire.refresh());
+    }
+
     /** The games that wait to be judged. */
     public QueueModel queue() {
         return judgingDesk.queue();
@@ -956,5 +1010,18 @@ public final class Shell extends StackPane {
     /** Writes everything down that is still being typed; called before the window closes. */
     public void keepEdits() {
         readingView.keepEdits();
+        repertoireDesk.view().keepEdits();
+    }
+
+    public RepertoireModel repertoire() {
+        return repertoire;
+    }
+
+    public RepertoireView repertoireView() {
+        return repertoireDesk.view();
+    }
+
+    public SoundnessModel soundness() {
+        return repertoireDesk.soundness();
     }
 }
