@@ -81,16 +81,23 @@ public record Family(Skeleton skeleton, List<Integer> entries, List<Integer> nod
         return families;
     }
 
+    /** What is noted as a plan at our moves into the structure, or at the last one before the reply that made it. */
     private static List<String> plans(Repertoire repertoire, List<Integer> nodes) {
         Set<String> plans = new LinkedHashSet<>();
         for (int id : nodes) {
             for (Repertoire.Step step : repertoire.into(id)) {
-                if (step.edge() instanceof Answer answer
-                        && !answer.note(Answer.Note.PLAN).isEmpty()) {
-                    plans.add(answer.note(Answer.Note.PLAN));
+                add(plans, step.edge());
+                if (step.edge() instanceof Reply) {
+                    repertoire.into(step.node()).forEach(before -> add(plans, before.edge()));
                 }
             }
         }
         return List.copyOf(plans);
+    }
+
+    private static void add(Set<String> plans, Edge edge) {
+        if (edge instanceof Answer answer && !answer.note(Answer.Note.PLAN).isEmpty()) {
+            plans.add(answer.note(Answer.Note.PLAN));
+        }
     }
 }

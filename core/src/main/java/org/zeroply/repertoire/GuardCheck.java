@@ -19,6 +19,9 @@ public final class GuardCheck {
     /** Where a guard asks about the way, so many orders of moves to a position are looked at. */
     private static final int MOST_WAYS = 60;
 
+    /** In a game a guard watches for so many half-moves after its answer; later the position is another one. */
+    private static final int WATCHED_PLIES = 40;
+
     private GuardCheck() {}
 
     /**
@@ -119,23 +122,24 @@ public final class GuardCheck {
      */
     public static List<Breach> inGame(Repertoire repertoire, List<Position> positions, List<Move> moves) {
         List<Breach> found = new ArrayList<>();
-        List<Guard> active = new ArrayList<>();
+        Map<Guard, Integer> active = new LinkedHashMap<>();
         for (int ply = 0; ply < moves.size(); ply++) {
             Position position = positions.get(ply);
             if (position.sideToMove() != repertoire.side()) {
                 continue;
             }
             Move move = moves.get(ply);
+            int now = ply;
             repertoire
                     .at(position)
                     .ifPresent(node -> node.answers().stream()
                             .filter(answer -> answer.move().equals(move))
                             .flatMap(answer -> answer.guards().stream())
-                            .filter(guard -> !active.contains(guard))
-                            .forEach(active::add));
+                            .forEach(guard -> active.put(guard, now)));
             Situation situation = new Situation(positions.subList(0, ply + 1), moves.subList(0, ply));
-            for (Guard guard : active) {
-                if (guard.watches(position, move)) {
+            for (Map.Entry<Guard, Integer> each : active.entrySet()) {
+                Guard guard = each.getKey();
+                if (ply - each.getValue() <= WATCHED_PLIES && guard.watches(position, move)) {
                     List<Condition> failing = guard.condition().failing(situation);
                     if (!failing.isEmpty()) {
                         found.add(new Breach(ply, situation, move, guard, failing));

@@ -45,9 +45,12 @@ public final class Soundness {
         }
     }
 
-    /** The positions that have to be calculated: before and after each answer, and after each gap; likeliest first. */
+    /** The positions that have to be calculated: after each gap, and before and after each answer; likeliest first. */
     public static List<Position> positions(Repertoire repertoire, Likelihood likelihood) {
         Set<Position> wanted = new LinkedHashSet<>();
+        for (Likelihood.Gap gap : likelihood.gaps()) {
+            wanted.add(after(repertoire, gap));
+        }
         List<Repertoire.Node> nodes = new ArrayList<>(repertoire.nodes());
         nodes.sort(Comparator.comparingDouble((Repertoire.Node node) -> likelihood.at(node.id()))
                 .reversed());
@@ -56,9 +59,6 @@ public final class Soundness {
                 wanted.add(node.position());
                 wanted.add(repertoire.node(answer.to()).position());
             }
-        }
-        for (Likelihood.Gap gap : likelihood.gaps()) {
-            wanted.add(after(repertoire, gap));
         }
         return List.copyOf(wanted);
     }

@@ -131,11 +131,10 @@ public final class ZeroPlyApp extends Application {
                     Progress.SILENT,
                     new Cancel());
         }
-        addRepertoires(workbook);
     }
 
     /** Adds the repertoires of the sample club, with weights from the games of the workbook. */
-    private static boolean addRepertoires(Workbook workbook) {
+    public static boolean addRepertoires(Workbook workbook) {
         RepertoireShelf shelf = workbook.repertoires();
         for (SampleClub.Prepared prepared : SampleClub.repertoires()) {
             Map<Integer, Tally> tallies = shelf.count(

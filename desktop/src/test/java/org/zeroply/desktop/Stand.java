@@ -115,6 +115,17 @@ public final class Stand implements AutoCloseable {
         settle();
     }
 
+    /** Adds the repertoires of the sample club and opens the first one. */
+    public void addRepertoires() {
+        ZeroPlyApp.addRepertoires(workbook());
+        onStage(() -> {
+            shell().repertoire().refresh();
+            return true;
+        });
+        await("the repertoires", () -> shell().repertoire().flowProperty().get() != null);
+        settle();
+    }
+
     private static void startToolkit() {
         if (STARTED.compareAndSet(false, true)) {
             CountDownLatch ready = new CountDownLatch(1);

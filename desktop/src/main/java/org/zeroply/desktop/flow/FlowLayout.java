@@ -25,7 +25,7 @@ import org.zeroply.rules.Position;
  */
 final class FlowLayout {
     /** From one station to the next: room for the ribbon and the name of the reply. */
-    static final double GAP = 8.2;
+    static final double GAP = 8.6;
 
     static final double BOX_HEIGHT = 1.9;
 
@@ -34,7 +34,7 @@ final class FlowLayout {
 
     private static final double THINNEST = 0.09;
     private static final double STRAND = 2.6;
-    private static final double SLOT = 2.75;
+    private static final double SLOT = 2.6;
     private static final double LETTER = 0.56;
     private static final double START_WIDTH = 1.2;
 
@@ -112,6 +112,10 @@ final class FlowLayout {
     private final List<Ribbon> ribbons = new ArrayList<>();
     private final Map<Integer, Box> byNode = new HashMap<>();
     private final Set<Integer> placed = new HashSet<>();
+
+    /** From where each position is drawn: the node before it by which it is met most often. */
+    private final Map<Integer, Integer> home = new HashMap<>();
+
     private double width;
     private final double height;
 
@@ -120,6 +124,11 @@ final class FlowLayout {
         repertoire = data.repertoire();
         likelihood = data.likelihood();
         floor = Folding.floor(repertoire, likelihood);
+        for (Repertoire.Node node : repertoire.nodes()) {
+            repertoire.into(node.id()).stream()
+                    .max(Comparator.comparingDouble(step -> likelihood.of(step.node(), step.edge())))
+                    .ifPresent(step -> home.put(node.id(), step.node()));
+        }
         Block all = repertoire.isOurs(Repertoire.ROOT)
                 ? stations(Repertoire.ROOT, START_WIDTH)
                 : after(Repertoire.ROOT, START_WIDTH);
@@ -163,6 +172,10 @@ final class FlowLayout {
 
     static double textWidth(String text) {
         return LETTER * text.length() + 1.1;
+    }
+
+    private boolean isHome(int from, int node) {
+        return home.getOrDefault(node, from) == from;
     }
 
     private double thickness(double chance) {
@@ -286,7 +299,7 @@ final class FlowLayout {
             double endX = x + GAP;
             boolean prepared =
                     share.to() >= 0 && !repertoire.node(share.to()).edges().isEmpty();
-            boolean joins = prepared && !(share.isKept() && placed.add(share.to()));
+            boolean joins = prepared && !(share.isKept() && isHome(node, share.to()) && placed.add(share.to()));
             Kind kind = !prepared ? Kind.OPEN : joins ? Kind.JOINS : Kind.ANSWERED;
             double thick = thickness(chance);
             parts.add(
@@ -328,7 +341,7 @@ final class FlowLayout {
             Position before = repertoire.node(from).position();
             String text = name(before, answer.move(), data.language());
             folded = isFolded(answer.to());
-            boolean meets = !placed.add(answer.to());
+            boolean meets = !isHome(from, answer.to()) || !placed.add(answer.to());
             boolean cut = folded && !repertoire.node(answer.to()).edges().isEmpty();
             Box box = new Box(
                     answer.to(),
@@ -386,7 +399,8 @@ final class FlowLayout {
             return -1;
         }
         int next = shares.getFirst().to();
-        return repertoire.node(next).answers().size() == 1 && !placed.contains(next) ? next : -1;
+        boolean here = isHome(node, next) && !placed.contains(next);
+        return repertoire.node(next).answers().size() == 1 && here ? next : -1;
     }
 
     private int answersBelow(int node) {
@@ -434,15 +448,16 @@ final class FlowLayout {
                 .orElse(box);
     }
 
-    /** The boxes that come right after one, the likeliest first. */
-    List<Box> after(Box box) {
+    /** The boxes of our answers that come right after a position, whoever is to move there; the likeliest first. */
+    List<Box> after(int node) {
         Set<Integer> homes = new HashSet<>();
-        repertoire.node(box.node()).edges().forEach(edge -> homes.add(edge.to()));
-        if (repertoire.isOurs(box.node())) {
-            homes.add(box.node());
+        if (repertoire.isOurs(node)) {
+            homes.add(node);
+        } else {
+            repertoire.node(node).edges().forEach(edge -> homes.add(edge.to()));
         }
         return boxes.stream()
-                .filter(other -> other.node() != box.node() && homes.contains(other.from()))
+                .filter(other -> other.node() != node && homes.contains(other.from()))
                 .sorted(Comparator.comparingDouble(Box::chance).reversed())
                 .toList();
     }

@@ -15,6 +15,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.scene.paint.Color;
+import javafx.scene.shape.StrokeLineCap;
+import javafx.scene.shape.StrokeLineJoin;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontPosture;
 import javafx.scene.text.FontWeight;
@@ -255,9 +257,11 @@ final class FlowSkin extends SkinBase<FlowView> {
         }
         Box box = now.nearest(current());
         switch (event.getCode()) {
-            case LEFT -> getSkinnable().go(now.before(box).node());
+            // From a reply one comes back to the answer before it, which is the nearest box.
+            case LEFT ->
+                getSkinnable().go(box.node() == current() ? now.before(box).node() : box.node());
             case RIGHT -> {
-                List<Box> next = now.after(box);
+                List<Box> next = now.after(current());
                 if (!next.isEmpty()) {
                     getSkinnable().go(next.getFirst().node());
                 }
@@ -281,6 +285,7 @@ final class FlowSkin extends SkinBase<FlowView> {
     private void draw() {
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+        g.setLineCap(StrokeLineCap.BUTT);
         FlowLayout now = layout;
         FlowData data = getSkinnable().dataProperty().get();
         if (now == null || data == null) {
@@ -374,11 +379,11 @@ final class FlowSkin extends SkinBase<FlowView> {
         g.setTextBaseline(VPos.BASELINE);
         g.setFill(getSkinnable().soft.getValue());
         g.setFont(Font.font("Lato", unit() * 0.85));
-        g.fillText(ribbon.figure(), x, y);
+        halo(g, ribbon.figure(), x, y);
         double figure = FlowLayout.textWidth(ribbon.figure()) * 0.85 * unit() - 0.55 * unit();
         g.setFont(Font.font("Lato", FontWeight.BOLD, unit() * 0.95));
         g.setFill(open ? getSkinnable().brick.getValue() : color(ours.opposite()));
-        g.fillText(ribbon.text(), x - figure, y);
+        halo(g, ribbon.text(), x - figure, y);
         if (ribbon.kind() != Kind.ANSWERED) {
             g.setTextAlign(TextAlignment.LEFT);
             g.setTextBaseline(VPos.CENTER);
@@ -390,6 +395,15 @@ final class FlowSkin extends SkinBase<FlowView> {
                     x(ribbon.endX()) + 0.8 * unit(),
                     y(ribbon.endY()));
         }
+    }
+
+    /** A text that stays legible where a ribbon runs under it. */
+    private void halo(GraphicsContext g, String text, double x, double y) {
+        g.setStroke(getSkinnable().paper.getValue());
+        g.setLineWidth(0.32 * unit());
+        g.setLineJoin(StrokeLineJoin.ROUND);
+        g.strokeText(text, x, y);
+        g.fillText(text, x, y);
     }
 
     private void drawBox(GraphicsContext g, Box box, Side ours, boolean onThread) {

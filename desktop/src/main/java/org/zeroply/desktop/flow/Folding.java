@@ -3,9 +3,9 @@ package org.zeroply.desktop.flow;
 import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 
-/** What is folded away until somebody asks for it: everything behind answers that are less likely than some hundred others. */
+/** What is folded away until somebody asks for it: everything behind answers that are less likely than some sixty others. */
 public final class Folding {
-    private static final int SHOWN = 110;
+    private static final int SHOWN = 64;
 
     private Folding() {}
 

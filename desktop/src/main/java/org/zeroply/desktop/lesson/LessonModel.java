@@ -19,6 +19,7 @@ import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LessonDraft;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.reading.Departed;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
@@ -59,10 +60,27 @@ public final class LessonModel {
      * What a report is made from.
      *
      * @param firstNew half-moves to the first move that no earlier game of the workbook has
+     * @param departed where it left the repertoires of its players
      */
-    public record Source(long id, Game game, Judgement judgement, Optional<Integer> firstNew, Language language) {
+    public record Source(
+            long id,
+            Game game,
+            Judgement judgement,
+            Optional<Integer> firstNew,
+            List<Departed> departed,
+            Language language) {
+        public Source {
+            departed = List.copyOf(departed);
+        }
+
         LessonReport draft(Side student) {
-            return LessonDraft.of(game, judgement, student, firstNew, language);
+            LessonReport draft = LessonDraft.of(game, judgement, student, firstNew, language);
+            StringBuilder opening = new StringBuilder(draft.opening());
+            departed.stream()
+                    .filter(each -> each.side() == student)
+                    .forEach(each -> opening.append(opening.isEmpty() ? "" : " ")
+                            .append(Texts.of("lesson.departed", each.repertoire(), each.text())));
+            return draft.withOpening(opening.toString());
         }
 
         /** The side with more to learn, until the coach says otherwise. */

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.reading;
 
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.geometry.HPos;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
@@ -19,16 +20,20 @@ final class HerePane extends VBox {
     private static final int MOST = 6;
 
     private final ReadingModel model;
+    private final Consumer<Departed> onDeparted;
     private final Label heading = new Label();
     private final Hyperlink show = new Hyperlink(Texts.of("here.show"));
     private final Hyperlink firstNew = new Hyperlink();
+    private final VBox departed = new VBox(1);
     private final GridPane moves = new GridPane();
 
     /**
      * @param onShow shows the games in the list
+     * @param onDeparted shows the place in the repertoire
      */
-    HerePane(ReadingModel model, Runnable onShow) {
+    HerePane(ReadingModel model, Runnable onShow, Consumer<Departed> onDeparted) {
         this.model = model;
+        this.onDeparted = onDeparted;
         getStyleClass().add("here");
         heading.getStyleClass().add("section-heading");
         heading.setId("here-heading");
@@ -47,8 +52,33 @@ final class HerePane extends VBox {
         firstNew.setId("here-first-new");
         firstNew.setOnAction(event -> model.go(model.firstNewProperty().get()));
         model.firstNewProperty().subscribe(() -> showNew());
-        getChildren().addAll(firstNew, top, moves);
+        departed.setId("here-departed");
+        model.departedProperty().subscribe(() -> showDeparted());
+        model.stripProperty().subscribe(() -> showDeparted());
+        getChildren().addAll(departed, firstNew, top, moves);
         model.hereProperty().subscribe(this::show);
+    }
+
+    /** Where the game left a repertoire, unless that is still behind the curtain. */
+    private void showDeparted() {
+        List<Integer> line = model.shown().mainLine();
+        List<Departed> seen = model.departedProperty().get().stream()
+                .filter(each -> each.ply() < line.size())
+                .toList();
+        if (seen.equals(departed.getUserData())) {
+            return;
+        }
+        departed.setUserData(seen);
+        departed.getChildren().clear();
+        for (Departed each : seen) {
+            Hyperlink link = new Hyperlink(Texts.of("here.departed", each.repertoire(), each.text()));
+            link.setWrapText(true);
+            link.setMinHeight(USE_PREF_SIZE);
+            link.setOnAction(event -> onDeparted.accept(each));
+            departed.getChildren().add(link);
+        }
+        departed.setVisible(!seen.isEmpty());
+        departed.setManaged(!seen.isEmpty());
     }
 
     private void showNew() {

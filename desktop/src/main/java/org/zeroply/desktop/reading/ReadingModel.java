@@ -73,6 +73,8 @@ public final class ReadingModel {
     private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
 
     /** Of the main line; -1 while it is not known or where every move is known ground. */
+    private final ObjectProperty<List<Departed>> departed = new SimpleObjectProperty<>(this, "departed", List.of());
+
     private final ReadOnlyIntegerWrapper firstNew = new ReadOnlyIntegerWrapper(this, "firstNew", -1);
 
     private final ReadOnlyIntegerWrapper curtain = new ReadOnlyIntegerWrapper(this, "curtain", NO_CURTAIN);
@@ -143,6 +145,11 @@ public final class ReadingModel {
      */
     public ReadOnlyIntegerProperty firstNewProperty() {
         return firstNew.getReadOnlyProperty();
+    }
+
+    /** Where the main line left the repertoires of the players; whoever knows the repertoires sets it. */
+    public ObjectProperty<List<Departed>> departedProperty() {
+        return departed;
     }
 
     /** The opening of the main line as far as it may be seen; null where no position of it has a name. */

@@ -85,6 +85,7 @@ public final class ReadingView extends StackPane {
             Runnable games,
             Runnable ownScale,
             Runnable gamesHere,
+            Consumer<Departed> departed,
             Runnable lanes,
             Runnable report,
             Consumer<String> say) {}
@@ -121,7 +122,7 @@ public final class ReadingView extends StackPane {
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
         ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
-        VBox noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere()));
+        VBox noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         HBox written = new HBox(18, calculationPane, noteSide, judgingPane);
         HBox.setHgrow(judgingPane, Priority.ALWAYS);

@@ -90,7 +90,7 @@ final class CardPane extends VBox {
         getStyleClass().add("repertoire-card");
         board.setId("repertoire-board");
         board.setOnMove(model::play);
-        board.setMinSize(230, 230);
+        board.setMinSize(250, 250);
         board.setPrefSize(300, 300);
         board.setMaxHeight(300);
         line.setId("repertoire-line");
@@ -145,7 +145,7 @@ final class CardPane extends VBox {
             (main ? answerForm : more).getChildren().add(labelled);
         }
         showMore.setId("card-more");
-        showMore.getStyleClass().add("quiet-button");
+        showMore.getStyleClass().add("more-toggle");
         more.visibleProperty().bind(showMore.selectedProperty());
         more.managedProperty().bind(showMore.selectedProperty());
         answerForm.getChildren().addAll(showMore, more);

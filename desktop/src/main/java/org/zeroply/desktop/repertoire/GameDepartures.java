@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.zeroply.desktop.reading.Departed;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.repertoire.Departure;
@@ -46,13 +47,19 @@ public final class GameDepartures {
      * @param breaches guards that its player did not heed
      */
     public record Told(Listed repertoire, Departure first, List<Breach> breaches) {
-        public String name() {
-            return repertoire.title().name();
-        }
-
-        /** What happened, in one sentence without a full stop. */
-        public String inWords() {
-            return first.inWords();
+        /** As the place Reading shows it. */
+        public Departed departed() {
+            String broken = breaches.stream()
+                    .map(each -> "; " + each.inWords())
+                    .findFirst()
+                    .orElse("");
+            return new Departed(
+                    repertoire.title().side(),
+                    repertoire.title().name(),
+                    first.inWords() + broken,
+                    first.ply(),
+                    repertoire.id(),
+                    first.node());
         }
     }
 

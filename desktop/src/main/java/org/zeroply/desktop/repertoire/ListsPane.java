@@ -173,7 +173,7 @@ final class ListsPane extends VBox {
                     .orElse(Texts.of("lists.gap.unknown"));
             String where = Texts.of(gap.to() >= 0 ? "lists.gap.kept" : "lists.gap.games", gap.games());
             found.add(new Row(
-                    model.line(gap.node()) + "  " + model.name(gap.node(), gap.move()),
+                    model.line(gap.node(), gap.move()),
                     where + ". " + does,
                     Chances.figure(gap.chance()),
                     gap.to() >= 0 ? to(gap.to()) : to(gap.node())));
@@ -205,8 +205,7 @@ final class ListsPane extends VBox {
                 break;
             }
             found.add(new Row(
-                    model.line(each.node()) + "  "
-                            + model.name(each.node(), each.answer().move()),
+                    model.line(each.node(), each.answer().move()),
                     RepertoireTexts.sound(model, each, Soundness.THRESHOLD),
                     RepertoireTexts.hundredths(each.loss()),
                     to(each.answer().to())));
@@ -261,7 +260,7 @@ final class ListsPane extends VBox {
             }
             boolean end = each.kind() == Upkeep.Kind.DEAD_END;
             Move move = each.move();
-            String head = model.line(each.node()) + (end ? "" : "  " + model.name(each.node(), move));
+            String head = end ? model.line(each.node()) : model.line(each.node(), move);
             String text = each.kind() == Upkeep.Kind.DUPLICATED
                     ? Texts.of("lists.tidy.duplicated", model.name(each.node(), move), model.answers(each.node()))
                     : Texts.of("lists.tidy.text." + each.kind());
@@ -316,7 +315,7 @@ final class ListsPane extends VBox {
             }
             String text = ours ? Texts.of("lists.forgotten.text", model.answers(met.node())) : Texts.of(key + ".text");
             fresh.add(new Row(
-                    model.line(met.node()) + "  " + model.name(met.node(), met.move()),
+                    model.line(met.node(), met.move()),
                     text,
                     Texts.of("lists.times", met.games().size()),
                     to(met.node())));
@@ -365,11 +364,12 @@ final class ListsPane extends VBox {
         protected void updateItem(@Nullable Row item, boolean empty) {
             super.updateItem(item, empty);
             setText(null);
+            setMouseTransparent(false);
             if (empty || item == null) {
                 setGraphic(null);
                 return;
             }
-            setDisable(item.isHeading());
+            setMouseTransparent(item.isHeading());
             if (item.isHeading()) {
                 heading.setText(item.head());
                 setGraphic(heading);

@@ -145,6 +145,14 @@ public final class RepertoireModel {
                 language.get());
     }
 
+    /** The moves to a node and one more: "1.d4 d5 2.c4". */
+    public String line(int to, Move next) {
+        List<Move> moves = new ArrayList<>();
+        repertoire.wayTo(to).forEach(step -> moves.add(step.edge().move()));
+        moves.add(next);
+        return San.line(Position.START, moves, language.get());
+    }
+
     private void say(String text) {
         said.set(null);
         said.set(text);
@@ -181,12 +189,17 @@ public final class RepertoireModel {
     }
 
     public void open(Listed wanted) {
+        open(wanted, Repertoire.ROOT);
+    }
+
+    /** Opens a repertoire at a node, if it is there still. */
+    public void open(Listed wanted, int at) {
         background.read(() -> shelf.read(wanted.id()), read -> {
             repertoire = read;
             folded = new HashSet<>();
             unfolded = new HashSet<>();
             thread = List.of();
-            node.set(Repertoire.ROOT);
+            node.set(read.has(at) ? at : Repertoire.ROOT);
             open.set(wanted);
             renew();
             readUndo();

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.repertoire;
 
 import java.util.List;
+import java.util.stream.Collectors;
 import org.zeroply.desktop.Texts;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Family;
@@ -11,6 +12,8 @@ import org.zeroply.repertoire.Tally;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
 
 /** Figures and findings of repertoires in words. */
 final class RepertoireTexts {
@@ -74,8 +77,13 @@ final class RepertoireTexts {
     static String family(Family family) {
         return Texts.of(
                 "family.text",
-                family.skeleton().advanced(Side.WHITE),
-                family.skeleton().advanced(Side.BLACK),
+                byFile(family.skeleton().advanced(Side.WHITE)),
+                byFile(family.skeleton().advanced(Side.BLACK)),
                 family.entries().size());
+    }
+
+    /** Squares from the a-file on. */
+    private static String byFile(SquareSet squares) {
+        return squares.stream().map(Square::toString).sorted().collect(Collectors.joining(" "));
     }
 }

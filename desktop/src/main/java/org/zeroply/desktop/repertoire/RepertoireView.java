@@ -129,7 +129,8 @@ public final class RepertoireView extends StackPane {
         which.setId("repertoire-which");
         which.setCellFactory(list -> new Cell());
         which.setButtonCell(new Cell());
-        which.setPrefWidth(270);
+        which.setPrefWidth(290);
+        which.setMinWidth(150);
         which.setOnAction(event -> {
             Listed wanted = which.getValue();
             Listed now = model.openProperty().get();
@@ -139,6 +140,7 @@ public final class RepertoireView extends StackPane {
             }
         });
         approach.setId("repertoire-approach");
+        approach.setMinWidth(132);
         approach.setAccessibleText(Texts.of("card.approach"));
         approach.setOnAction(event -> {
             if (!showing && approach.getValue() != null) {
@@ -148,7 +150,8 @@ public final class RepertoireView extends StackPane {
         });
         find.setId("repertoire-find");
         find.setPromptText(Texts.of("repertoire.find"));
-        find.setPrefColumnCount(11);
+        find.setPrefColumnCount(9);
+        find.setMinWidth(70);
         find.setOnAction(event -> {
             if (!find.getText().isBlank() && !model.find(find.getText())) {
                 model.saidProperty().set(null);
@@ -165,6 +168,8 @@ public final class RepertoireView extends StackPane {
         make.setOnAction(event -> actions.makeNew());
         Button count = new Button(Texts.of("repertoire.count"));
         count.setId("repertoire-count");
+        count.setMinWidth(Region.USE_PREF_SIZE);
+        make.setMinWidth(Region.USE_PREF_SIZE);
         count.setOnAction(event -> actions.count());
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
@@ -197,9 +202,10 @@ public final class RepertoireView extends StackPane {
         threadEnd.setId("repertoire-thread-end");
         threadEnd.getStyleClass().add("quiet-button");
         threadEnd.setOnAction(event -> model.showThread(List.of(), ""));
-        HBox under = new HBox(12, sums, basis, threadEnd);
+        HBox under = new HBox(12, basis, threadEnd);
         under.setAlignment(Pos.CENTER_LEFT);
-        return new VBox(5, row, under);
+        sums.setMinWidth(0);
+        return new VBox(3, row, sums, under);
     }
 
     private void nameTabs(SoundnessModel soundness, ChecksModel checks) {
@@ -346,7 +352,9 @@ public final class RepertoireView extends StackPane {
         if (frame.isVisible()) {
             (flow.isVisible() ? flow : lists.list()).requestFocus();
         } else {
-            requestFocus();
+            // Games may have come since the place was looked at last.
+            start.players(this::offerStarts);
+            empty.lookup("#repertoire-empty-new").requestFocus();
         }
     }
 

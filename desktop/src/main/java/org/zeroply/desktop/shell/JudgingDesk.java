@@ -137,6 +137,7 @@ final class JudgingDesk {
                 reading.gameProperty().get(),
                 judgement,
                 firstNew < 0 ? Optional.empty() : Optional.of(firstNew),
+                reading.departedProperty().get(),
                 reading.languageProperty().get());
         background.read(
                 () -> LessonModel.load(workbook, source),

@@ -8,18 +8,23 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
+import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.reading.Departed;
+import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.repertoire.ChecksModel;
 import org.zeroply.desktop.repertoire.ConflictsForm;
+import org.zeroply.desktop.repertoire.GameDepartures;
 import org.zeroply.desktop.repertoire.RepertoireForms;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoireStart;
@@ -43,11 +48,15 @@ import org.zeroply.store.Workbook;
 
 /** What is done with repertoires beside the flow and the card: new ones, files in and out, counts, guards. */
 final class RepertoireDesk implements RepertoireView.Actions {
+    /** A game or a repertoire has been left alone so long before they are compared. */
+    private static final Duration FOLLOWING = Duration.millis(250);
+
     private final RepertoireModel model;
     private final SoundnessModel soundness;
     private final ChecksModel checks;
     private final RepertoireStart start;
     private final RepertoireView view;
+    private final Workbook workbook;
     private final Background background;
     private final FileChoice files;
     private final Sheets sheets;
@@ -60,6 +69,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
             FileChoice files,
             Sheets sheets,
             java.util.function.LongConsumer openGame) {
+        this.workbook = workbook;
         this.background = background;
         this.files = files;
         this.sheets = sheets;
@@ -90,6 +100,39 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     ChecksModel checks() {
         return checks;
+    }
+
+    /** Keeps telling a game that is read where it left the repertoires of its players. */
+    void follow(ReadingModel reading) {
+        Runnable look = () -> {
+            if (!reading.openProperty().get()) {
+                reading.departedProperty().set(List.of());
+                return;
+            }
+            Game game = reading.gameProperty().get();
+            background.look(() -> GameDepartures.of(workbook, game), told -> {
+                if (game.equals(reading.gameProperty().get())) {
+                    reading.departedProperty()
+                            .set(told.stream()
+                                    .map(GameDepartures.Told::departed)
+                                    .toList());
+                }
+            });
+        };
+        PauseTransition settle = new PauseTransition(FOLLOWING);
+        settle.setOnFinished(event -> look.run());
+        reading.gameProperty().subscribe(() -> settle.playFromStart());
+        reading.openProperty().subscribe(() -> settle.playFromStart());
+        model.listProperty().subscribe(() -> settle.playFromStart());
+        model.flowProperty().subscribe(() -> settle.playFromStart());
+    }
+
+    /** Opens the repertoire that a game left, where it left it. */
+    void show(Departed departed) {
+        model.listProperty().get().stream()
+                .filter(each -> each.id() == departed.id())
+                .findFirst()
+                .ifPresent(each -> model.open(each, departed.node()));
     }
 
     /** The fields of a repertoire's title, with what is in them at first. */

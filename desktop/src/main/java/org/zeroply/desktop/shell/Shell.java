@@ -62,6 +62,7 @@ import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
+import org.zeroply.desktop.reading.Departed;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
 import org.zeroply.desktop.repertoire.RepertoireModel;
@@ -168,11 +169,13 @@ public final class Shell extends StackPane {
                         () -> go(Place.GAMES),
                         forms::askScale,
                         this::showGamesHere,
+                        this::showDeparted,
                         judgingDesk::arrangeLanes,
                         judgingDesk::makeReport,
                         this::say));
         repertoireDesk = new RepertoireDesk(workbook, background, calculator, files, sheets, id -> openGame(id));
         repertoire = repertoireDesk.model();
+        repertoireDesk.follow(reading);
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
@@ -320,6 +323,11 @@ public final class Shell extends StackPane {
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
         repertoire.undoProperty().subscribe(() -> showUndo());
+        repertoire.openProperty().subscribe((before, now) -> {
+            if ((before == null) != (now == null) && place == Place.REPERTOIRE) {
+                Platform.runLater(this::focusPlace);
+            }
+        });
         reading.languageProperty().subscribe(repertoire.languageProperty()::set);
         reading.gameProperty().subscribe(() -> showTitle());
         reading.openingProperty().subscribe(() -> showTitle());
@@ -502,6 +510,12 @@ public final class Shell extends StackPane {
     private void showGamesHere() {
         games.narrow(reading.positionProperty().get(), Texts.of("games.at", reading.currentName()));
         go(Place.GAMES);
+    }
+
+    /** Shows where the open game left a repertoire. */
+    private void showDeparted(Departed departed) {
+        repertoireDesk.show(departed);
+        go(Place.REPERTOIRE);
     }
 
     private void playOut(Position start, PlayOutModel.Terms terms) {

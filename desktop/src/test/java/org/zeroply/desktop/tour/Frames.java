@@ -3,21 +3,33 @@ package org.zeroply.desktop.tour;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.control.TableView;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
+import org.zeroply.desktop.flow.FlowView;
+import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.repertoire.RepertoireReader;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.store.RepertoireShelf;
 
 /**
  * How fluent the real window is while a large file comes in and afterwards: time between frames, in software rendering,
@@ -43,10 +55,14 @@ public final class Frames {
         try (Stand stand = new Stand(folder, true, 1280, 800)) {
             Frames frames = new Frames(stand);
             frames.listen();
-            if (arguments.length > 0) {
-                frames.bigFile(Path.of(arguments[0]));
+            if (arguments.length > 0 && arguments[0].equals("flow")) {
+                frames.bigRepertoire();
+            } else {
+                if (arguments.length > 0) {
+                    frames.bigFile(Path.of(arguments[0]));
+                }
+                frames.longGame();
             }
-            frames.longGame();
         } finally {
             try (var files = Files.walk(folder)) {
                 for (Path file : files.sorted(Comparator.reverseOrder()).toList()) {
@@ -118,6 +134,77 @@ public final class Frames {
                 "walking 200 moves, 100 branches",
                 () -> left[0]-- > 0,
                 () -> stand.shell().reading().next());
+    }
+
+    /** A repertoire of 20,000 positions from a fixed seed: one answer everywhere, three replies, lines of any length. */
+    private static Repertoire manyLines() {
+        Random random = new Random(20_000);
+        GameTree.Builder tree = new GameTree.Builder(Position.START);
+        Deque<Map.Entry<Integer, Position>> open = new ArrayDeque<>(List.of(Map.entry(GameTree.ROOT, Position.START)));
+        Set<Long> met = new HashSet<>();
+        while (tree.size() < 22_500 && !open.isEmpty()) {
+            Map.Entry<Integer, Position> at = open.remove();
+            List<Move> legal = new ArrayList<>(at.getValue().legalMoves());
+            Collections.shuffle(legal, random);
+            int wanted = at.getValue().sideToMove() == Side.WHITE ? 1 : 3;
+            for (Move move : legal.stream().limit(wanted).toList()) {
+                Position next = at.getValue().play(move);
+                int child = tree.add(at.getKey(), move);
+                if (met.add(next.key())) {
+                    open.add(Map.entry(child, next));
+                }
+            }
+        }
+        return RepertoireReader.take(Repertoire.empty(Side.WHITE), List.of(tree.build()))
+                .repertoire();
+    }
+
+    private void bigRepertoire() throws InterruptedException {
+        Repertoire repertoire = manyLines();
+        RepertoireModel model = stand.shell().repertoire();
+        Stand.onStage(() -> {
+            stand.shell().runCommand("command.places.repertoire");
+            model.create(new RepertoireShelf.Title("Many lines", Side.WHITE, "", ""), repertoire);
+            return true;
+        });
+        stand.await("the repertoire", () -> model.repertoire().size() == repertoire.size());
+        stand.settle();
+        System.out.println(repertoire.size() + " positions");
+        FxRobot robot = new FxRobot();
+        FlowView flow = robot.lookup("#repertoire-flow").queryAs(FlowView.class);
+        List<Integer> order = repertoire.order();
+        int[] left = {240};
+        busyWhile(
+                "walking 20,000 positions",
+                () -> left[0]-- > 0,
+                () -> model.go(order.get((240 - left[0]) * 37 % order.size())));
+        int[] zooms = {120};
+        busyWhile("coming closer and going back", () -> zooms[0]-- > 0, () -> flow.zoom(zooms[0] > 60 ? 0.97 : 1.03));
+        Random random = new Random(1);
+        int[] folds = {30};
+        busyWhile(
+                "unfolding branches", () -> folds[0]-- > 0, () -> model.fold(order.get(random.nextInt(order.size()))));
+        List<Double> edits = new ArrayList<>();
+        for (int i = 0; i < 20; i++) {
+            int node = order.get(random.nextInt(order.size()));
+            Stand.onStage(() -> {
+                model.go(node);
+                Position position = model.current().position();
+                long begun = System.nanoTime();
+                if (position.hasLegalMove()) {
+                    model.play(position.legalMoves().getLast());
+                }
+                edits.add((System.nanoTime() - begun) / 1e6);
+                return true;
+            });
+            stand.settle();
+        }
+        edits.sort(null);
+        System.out.printf(
+                Locale.ROOT,
+                "a move added: median %.0f ms on the interface thread, longest %.0f ms%n",
+                edits.get(edits.size() / 2),
+                edits.getLast());
     }
 
     private void bigFile(Path pgn) throws InterruptedException {
