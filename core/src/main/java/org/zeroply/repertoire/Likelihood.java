@@ -3,7 +3,6 @@ package org.zeroply.repertoire;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +23,8 @@ public final class Likelihood {
     private static final int GAMES_OF_COACH = 20;
 
     private static final double NEGLIGIBLE = 1e-9;
+    private static final Comparator<Share> LIKELIEST =
+            Comparator.comparingDouble(Share::share).reversed();
 
     /** What a share rests on. */
     public enum Source {
@@ -58,14 +59,16 @@ public final class Likelihood {
     private final Repertoire repertoire;
     private final String approach;
     private final double[] chance;
-    private final Map<Integer, List<Share>> shares = new HashMap<>();
+    private final @Nullable List<Share>[] shares;
     private final List<Gap> gaps = new ArrayList<>();
     private final List<Double> coverage;
 
+    @SuppressWarnings({"unchecked", "rawtypes"}) // an array of lists cannot be made otherwise
     private Likelihood(Repertoire repertoire, String approach) {
         this.repertoire = repertoire;
         this.approach = approach;
         chance = new double[repertoire.table().size()];
+        shares = new List[chance.length];
         spread();
         coverage = levels();
     }
@@ -81,28 +84,45 @@ public final class Likelihood {
 
     /** The opponent's moves in a position, the likeliest first; those that no game and no coach knows are not among them. */
     public List<Share> shares(int id) {
-        return shares.computeIfAbsent(id, each -> shares(repertoire.node(each)));
+        List<Share> known = shares[id];
+        if (known == null) {
+            known = List.copyOf(shares(repertoire.node(id)));
+            shares[id] = known;
+        }
+        return known;
     }
 
     private List<Share> shares(Repertoire.Node node) {
         List<Reply> replies = node.replies();
-        Map<Move, Double> expected = expected(replies);
-        boolean coach = replies.stream().anyMatch(reply -> reply.share() != null);
+        double said = 0;
+        int silent = 0;
+        for (Reply reply : replies) {
+            said += reply.share() == null ? 0 : reply.share() / 100.0;
+            silent += reply.share() == null ? 1 : 0;
+        }
+        boolean coach = silent < replies.size();
         int games = node.tally().games();
         double weight = coach ? GAMES_OF_COACH : 1;
-        Map<Move, Integer> played = new LinkedHashMap<>();
-        replies.forEach(reply -> played.put(reply.move(), 0));
-        node.tally().moves().forEach(each -> played.put(each.move(), each.games()));
-        List<Share> found = new ArrayList<>();
-        played.forEach((move, count) -> {
-            double share = (count + weight * expected.getOrDefault(move, 0.0)) / (games + weight);
-            boolean said = replies.stream().anyMatch(reply -> reply.move().equals(move) && reply.share() != null);
-            Source source = said ? games > 0 ? Source.BOTH : Source.COACH : games > 0 ? Source.GAMES : Source.NONE;
-            Edge kept = node.edge(move);
-            int to = kept != null ? kept.to() : known(node, move);
-            found.add(new Share(move, share, source, count, to, kept != null));
-        });
-        found.sort(Comparator.comparingDouble(Share::share).reversed());
+        List<Share> found = new ArrayList<>(replies.size());
+        for (Reply reply : replies) {
+            Integer own = reply.share();
+            // What the coach says beyond all games is scaled down; what he leaves is for the replies he was silent of.
+            double expected = own == null ? Math.max(0, 1 - said) / silent : own / 100.0 / Math.max(1, said);
+            Tally.Played played = node.tally().of(reply.move());
+            int count = played == null ? 0 : played.games();
+            Source source =
+                    own == null ? games > 0 ? Source.GAMES : Source.NONE : games > 0 ? Source.BOTH : Source.COACH;
+            double share = (count + weight * expected) / (games + weight);
+            found.add(new Share(reply.move(), share, source, count, reply.to(), true));
+        }
+        for (Tally.Played played : node.tally().moves()) {
+            if (node.edge(played.move()) == null) {
+                double share = played.games() / (games + weight);
+                found.add(new Share(
+                        played.move(), share, Source.GAMES, played.games(), known(node, played.move()), false));
+            }
+        }
+        found.sort(LIKELIEST);
         return found;
     }
 
@@ -111,26 +131,6 @@ public final class Likelihood {
         return position.accepts(move)
                 ? repertoire.at(position.play(move)).map(Repertoire.Node::id).orElse(-1)
                 : -1;
-    }
-
-    /** What is expected of each reply before any game is looked at; sums to 1 or less. */
-    private static Map<Move, Double> expected(List<Reply> replies) {
-        double said = 0;
-        int silent = 0;
-        for (Reply reply : replies) {
-            if (reply.share() == null) {
-                silent++;
-            } else {
-                said += reply.share() / 100.0;
-            }
-        }
-        double scale = said > 1 ? 1 / said : 1;
-        double rest = Math.max(0, 1 - said);
-        Map<Move, Double> expected = new HashMap<>();
-        for (Reply reply : replies) {
-            expected.put(reply.move(), reply.share() == null ? rest / silent : scale * reply.share() / 100);
-        }
-        return expected;
     }
 
     // ---- chances

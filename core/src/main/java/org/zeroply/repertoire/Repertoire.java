@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -48,24 +47,32 @@ public final class Repertoire {
         }
 
         public @Nullable Edge edge(Move move) {
-            return edges.stream()
-                    .filter(edge -> edge.move().equals(move))
-                    .findFirst()
-                    .orElse(null);
+            for (Edge edge : edges) {
+                if (edge.move().equals(move)) {
+                    return edge;
+                }
+            }
+            return null;
         }
 
         /** Our answers; empty where the opponent moves. */
         public List<Answer> answers() {
-            return only(Answer.class).toList();
+            return only(Answer.class);
         }
 
         /** The opponent's replies; empty where we move. */
         public List<Reply> replies() {
-            return only(Reply.class).toList();
+            return only(Reply.class);
         }
 
-        private <E extends Edge> Stream<E> only(Class<E> kind) {
-            return edges.stream().filter(kind::isInstance).map(kind::cast);
+        private <E extends Edge> List<E> only(Class<E> kind) {
+            List<E> found = new ArrayList<>(edges.size());
+            for (Edge edge : edges) {
+                if (kind.isInstance(edge)) {
+                    found.add(kind.cast(edge));
+                }
+            }
+            return found;
         }
 
         private Node with(List<Edge> next) {
@@ -182,7 +189,13 @@ public final class Repertoire {
     }
 
     public int answers() {
-        return nodes().stream().mapToInt(node -> node.answers().size()).sum();
+        int count = 0;
+        for (Node node : nodes) {
+            count += node != null && node.position().sideToMove() == side
+                    ? node.edges().size()
+                    : 0;
+        }
+        return count;
     }
 
     public boolean isOurs(int id) {

@@ -37,13 +37,19 @@ public record Tally(List<Played> moves) {
     }
 
     public int games() {
-        return moves.stream().mapToInt(Played::games).sum();
+        int games = 0;
+        for (Played played : moves) {
+            games += played.games();
+        }
+        return games;
     }
 
     public @Nullable Played of(Move move) {
-        return moves.stream()
-                .filter(played -> played.move().equals(move))
-                .findFirst()
-                .orElse(null);
+        for (Played played : moves) {
+            if (played.move().equals(move)) {
+                return played;
+            }
+        }
+        return null;
     }
 }

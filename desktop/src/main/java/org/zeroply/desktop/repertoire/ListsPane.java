@@ -100,6 +100,7 @@ final class ListsPane extends VBox {
         top.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(top, list);
         kind.subscribe(() -> show());
+        visibleProperty().subscribe(() -> show());
         model.flowProperty().subscribe(() -> show());
         soundness.foundProperty().subscribe(() -> show());
         soundness.runningProperty().subscribe(() -> show());
@@ -126,6 +127,10 @@ final class ListsPane extends VBox {
     }
 
     private void show() {
+        if (!isVisible()) {
+            // Nobody looks; it is shown as it is then.
+            return;
+        }
         if (model.flowProperty().get() == null) {
             rows.clear();
             return;

@@ -14,6 +14,8 @@ import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.shell.Background;
+import org.zeroply.repertoire.Likelihood;
+import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.Soundness;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculation;
@@ -95,12 +97,13 @@ public final class SoundnessModel {
 
     /** Looks up what is kept of the positions. */
     private void load(Runnable then) {
-        List<Position> wanted = Soundness.positions(model.repertoire(), model.likelihood());
+        Repertoire repertoire = model.repertoire();
+        Likelihood likelihood = model.likelihood();
         String analyst = service.analystName();
         background.read(
                 () -> {
                     Map<Long, Calculation> kept = new HashMap<>();
-                    for (Position position : wanted) {
+                    for (Position position : Soundness.positions(repertoire, likelihood)) {
                         workbook.study(position, analyst, LINES, LEVEL)
                                 .ifPresent(study -> kept.put(
                                         position.key(), study.calculations().getFirst()));
@@ -114,16 +117,24 @@ public final class SoundnessModel {
                 });
     }
 
+    /** Weighs anew what is known, off the interface thread; what comes late is dropped. */
     private void tell() {
-        List<Position> wanted = Soundness.positions(model.repertoire(), model.likelihood());
-        int done = (int) wanted.stream()
-                .filter(position -> known.containsKey(position.key()))
-                .count();
-        found.set(new Found(
-                Soundness.weigh(model.repertoire(), known),
-                Soundness.unanswered(model.repertoire(), model.likelihood().gaps(), known),
-                done,
-                wanted.size()));
+        Repertoire repertoire = model.repertoire();
+        Likelihood likelihood = model.likelihood();
+        Map<Long, Calculation> now = Map.copyOf(known);
+        model.look(
+                () -> {
+                    List<Position> wanted = Soundness.positions(repertoire, likelihood);
+                    int done = (int) wanted.stream()
+                            .filter(position -> now.containsKey(position.key()))
+                            .count();
+                    return new Found(
+                            Soundness.weigh(repertoire, now),
+                            Soundness.unanswered(repertoire, likelihood.gaps(), now),
+                            done,
+                            wanted.size());
+                },
+                found::set);
     }
 
     /** Begins, or goes on; what is known already is not calculated again. */
