@@ -1,10 +1,9 @@
 package org.zeroply.repertoire;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -168,23 +167,27 @@ public final class Likelihood {
     /** How much of all games still finds an answer at our first, second, ... move. */
     private List<Double> levels() {
         List<Double> covered = new ArrayList<>();
-        Map<Integer, Double> here = Map.of(Repertoire.ROOT, 1.0);
-        while (!here.isEmpty()) {
-            Map<Integer, Double> next = new HashMap<>();
+        Level here = new Level(chance.length);
+        here.add(Repertoire.ROOT, 1);
+        // A game can wander for ever between known positions; a repertoire is never as deep as it is large.
+        while (here.count > 0 && covered.size() <= repertoire.size()) {
+            Level next = new Level(chance.length);
             double answered = 0;
             boolean ours = false;
-            for (Map.Entry<Integer, Double> each : here.entrySet()) {
-                Repertoire.Node node = repertoire.node(each.getKey());
-                double mass = each.getValue();
-                if (repertoire.isOurs(node.id())) {
+            for (int i = 0; i < here.count; i++) {
+                int id = here.nodes[i];
+                double mass = here.mass[id];
+                if (repertoire.isOurs(id)) {
                     ours = true;
-                    List<Answer> chosen = Answer.chosen(node.answers(), approach);
+                    List<Answer> chosen = Answer.chosen(repertoire.node(id).answers(), approach);
                     answered += chosen.isEmpty() ? 0 : mass;
-                    chosen.forEach(answer -> next.merge(answer.to(), mass / chosen.size(), Double::sum));
+                    for (Answer answer : chosen) {
+                        next.add(answer.to(), mass / chosen.size());
+                    }
                 } else {
-                    for (Share share : shares(node.id())) {
+                    for (Share share : shares(id)) {
                         if (share.to() >= 0 && mass * share.share() > NEGLIGIBLE) {
-                            next.merge(share.to(), mass * share.share(), Double::sum);
+                            next.add(share.to(), mass * share.share());
                         }
                     }
                 }
@@ -192,10 +195,30 @@ public final class Likelihood {
             if (ours) {
                 covered.add(answered);
             }
-            // A game can wander for ever between known positions; a repertoire is never this deep.
-            here = covered.size() > repertoire.size() ? Map.of() : next;
+            here = next;
         }
         return covered;
+    }
+
+    /** How much of all games is at which node after so many half-moves. */
+    private static final class Level {
+        private final double[] mass;
+        private int[] nodes = new int[16];
+        private int count;
+
+        Level(int size) {
+            mass = new double[size];
+        }
+
+        void add(int node, double more) {
+            if (mass[node] == 0) {
+                if (count == nodes.length) {
+                    nodes = Arrays.copyOf(nodes, 2 * count);
+                }
+                nodes[count++] = node;
+            }
+            mass[node] += more;
+        }
     }
 
     /** The approach that it is for; empty for all. */
@@ -235,19 +258,14 @@ public final class Likelihood {
 
     /** How likely a move of a node is, whoever plays it, 0 to 1 of all games. */
     public double of(int id, Edge edge) {
-        @Nullable
-        Share share = edge instanceof Reply
-                ? shares(id).stream()
-                        .filter(each -> each.move().equals(edge.move()))
-                        .findFirst()
-                        .orElse(null)
-                : null;
-        if (share != null) {
-            return at(id) * share.share();
+        if (edge instanceof Answer answer) {
+            List<Answer> chosen = Answer.chosen(repertoire.node(id).answers(), approach);
+            return chosen.contains(answer) ? at(id) / chosen.size() : 0;
         }
-        if (edge instanceof Answer answer && isChosen(id, answer)) {
-            return at(id)
-                    / Answer.chosen(repertoire.node(id).answers(), approach).size();
+        for (Share share : shares(id)) {
+            if (share.move().equals(edge.move())) {
+                return at(id) * share.share();
+            }
         }
         return 0;
     }

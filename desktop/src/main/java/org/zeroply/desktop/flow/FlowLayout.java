@@ -113,7 +113,7 @@ final class FlowLayout {
     private final Map<Integer, Box> byNode = new HashMap<>();
     private final Set<Integer> placed = new HashSet<>();
 
-    /** From where each position is drawn: the node before it by which it is met most often. */
+    /** From where a position that several moves lead to is drawn: the node before it by which it is met most often. */
     private final Map<Integer, Integer> home = new HashMap<>();
 
     private double width;
@@ -125,9 +125,12 @@ final class FlowLayout {
         likelihood = data.likelihood();
         floor = Folding.floor(repertoire, likelihood);
         for (Repertoire.Node node : repertoire.nodes()) {
-            repertoire.into(node.id()).stream()
-                    .max(Comparator.comparingDouble(step -> likelihood.of(step.node(), step.edge())))
-                    .ifPresent(step -> home.put(node.id(), step.node()));
+            List<Repertoire.Step> into = repertoire.into(node.id());
+            if (into.size() > 1) {
+                into.stream()
+                        .max(Comparator.comparingDouble(step -> likelihood.of(step.node(), step.edge())))
+                        .ifPresent(step -> home.put(node.id(), step.node()));
+            }
         }
         Block all = repertoire.isOurs(Repertoire.ROOT)
                 ? stations(Repertoire.ROOT, START_WIDTH)

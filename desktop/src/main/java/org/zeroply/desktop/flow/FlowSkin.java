@@ -15,8 +15,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.input.ZoomEvent;
 import javafx.scene.paint.Color;
+import javafx.scene.paint.Paint;
 import javafx.scene.shape.StrokeLineCap;
-import javafx.scene.shape.StrokeLineJoin;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontPosture;
 import javafx.scene.text.FontWeight;
@@ -397,12 +397,13 @@ final class FlowSkin extends SkinBase<FlowView> {
         }
     }
 
-    /** A text that stays legible where a ribbon runs under it. */
+    /** A text that ends at x and stays legible where a ribbon runs under it. */
     private void halo(GraphicsContext g, String text, double x, double y) {
-        g.setStroke(getSkinnable().paper.getValue());
-        g.setLineWidth(0.32 * unit());
-        g.setLineJoin(StrokeLineJoin.ROUND);
-        g.strokeText(text, x, y);
+        Paint ink = g.getFill();
+        double width = (FlowLayout.textWidth(text) - 0.8) * unit();
+        g.setFill(getSkinnable().paper.getValue().deriveColor(0, 1, 1, 0.72));
+        g.fillRect(x - width, y - 0.85 * unit(), width, 1.1 * unit());
+        g.setFill(ink);
         g.fillText(text, x, y);
     }
 

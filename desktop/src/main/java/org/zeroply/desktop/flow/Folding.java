@@ -1,5 +1,6 @@
 package org.zeroply.desktop.flow;
 
+import java.util.Arrays;
 import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 
@@ -11,12 +12,15 @@ public final class Folding {
 
     /** Behind answers less likely than this nothing is shown, 0 to 1. */
     static double floor(Repertoire repertoire, Likelihood likelihood) {
-        double[] chances = repertoire.nodes().stream()
-                .filter(node -> !repertoire.isOurs(node.id()))
-                .mapToDouble(node -> likelihood.at(node.id()))
-                .sorted()
-                .toArray();
-        return chances.length <= SHOWN ? 0 : chances[chances.length - SHOWN];
+        double[] chances = new double[repertoire.size()];
+        int count = 0;
+        for (Repertoire.Node node : repertoire.nodes()) {
+            if (!repertoire.isOurs(node.id())) {
+                chances[count++] = likelihood.at(node.id());
+            }
+        }
+        Arrays.sort(chances, 0, count);
+        return count <= SHOWN ? 0 : chances[count - SHOWN];
     }
 
     /** Whether what comes after a node is folded away by itself. */

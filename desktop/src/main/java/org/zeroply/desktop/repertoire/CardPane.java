@@ -27,6 +27,7 @@ import javafx.scene.layout.VBox;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.Walking;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.repertoire.TypedField.Target;
@@ -42,6 +43,7 @@ import org.zeroply.repertoire.Reply;
 import org.zeroply.repertoire.Soundness;
 import org.zeroply.repertoire.Spread;
 import org.zeroply.repertoire.Tally;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 
@@ -76,6 +78,8 @@ final class CardPane extends VBox {
     private final VBox facts = new VBox(4);
     private final FlowPane also = new FlowPane(6, 4);
     private final FlowPane next = new FlowPane(6, 4);
+    private final Walking following = new Walking(this::showBody);
+    private Target shown = new Target(-1, Move.PASS);
     private boolean showing;
 
     /**
@@ -260,33 +264,45 @@ final class CardPane extends VBox {
         if (model.flowProperty().get() == null) {
             return;
         }
-        Repertoire.Node node = model.current();
         Repertoire.Step step = model.last();
         // What is typed belongs to the move that is left.
         if (step != null && !new Target(step.node(), step.edge().move()).equals(shown)) {
             keepEdits();
         }
-        Repertoire repertoire = model.repertoire();
-        Position position = node.position();
-        board.flippedProperty().set(repertoire.side() == Side.BLACK);
+        Position position = model.current().position();
+        board.flippedProperty().set(model.repertoire().side() == Side.BLACK);
         board.lastMoveProperty().set(step == null ? null : step.edge().move());
         board.positionProperty().set(position);
         number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "..."));
+        heading.setText(
+                step == null
+                        ? Texts.of("card.start")
+                        : model.name(step.node(), step.edge().move()));
+        met.setText(
+                step == null
+                        ? ""
+                        : Texts.of("card.met", Chances.figure(model.likelihood().of(step.node(), step.edge()))));
+        following.step();
+    }
+
+    private void showBody() {
+        if (model.flowProperty().get() == null) {
+            return;
+        }
+        Repertoire.Node node = model.current();
+        Repertoire.Step step = model.last();
+        Repertoire repertoire = model.repertoire();
         showing = true;
         try {
             List<Node> parts = new ArrayList<>();
             if (step == null) {
-                heading.setText(Texts.of("card.start"));
-                met.setText("");
-                parts.add(Labels.wrapped("soft"));
-                ((Label) parts.getFirst())
-                        .setText(Texts.of(repertoire.size() == 1 ? "card.start.empty" : "card.start.text"));
+                shown = new Target(-1, Move.PASS);
+                Label text = Labels.wrapped("soft");
+                text.setText(Texts.of(repertoire.size() == 1 ? "card.start.empty" : "card.start.text"));
+                parts.add(text);
             } else {
                 Target target = new Target(step.node(), step.edge().move());
                 shown = target;
-                heading.setText(model.name(step.node(), step.edge().move()));
-                met.setText(
-                        Texts.of("card.met", Chances.figure(model.likelihood().of(step.node(), step.edge()))));
                 showAlso(repertoire, step);
                 if (!also.getChildren().isEmpty()) {
                     parts.add(also);
@@ -314,8 +330,6 @@ final class CardPane extends VBox {
             showing = false;
         }
     }
-
-    private Target shown = new Target(-1, org.zeroply.rules.Move.PASS);
 
     private void showAnswer(Target target, Answer answer) {
         List<String> known = new ArrayList<>(List.of(Texts.of("card.calm"), Texts.of("card.sharp")));

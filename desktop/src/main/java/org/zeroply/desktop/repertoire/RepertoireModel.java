@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
@@ -60,6 +61,8 @@ public final class RepertoireModel {
 
     private Repertoire repertoire = Repertoire.empty(org.zeroply.rules.Side.WHITE);
     private Likelihood likelihood = Likelihood.of(repertoire, "");
+    private List<String> approaches = List.of();
+    private @Nullable Repertoire approachesOf;
     private Set<Integer> folded = new HashSet<>();
     private Set<Integer> unfolded = new HashSet<>();
     private List<Integer> thread = List.of();
@@ -262,14 +265,19 @@ public final class RepertoireModel {
 
     /** The approaches that answers have, without repetition. */
     public List<String> approaches() {
-        return repertoire.nodes().stream()
-                .flatMap(each -> each.answers().stream())
-                .map(Answer::approach)
-                .filter(each -> !each.isEmpty())
-                .map(each -> each.toLowerCase(Locale.ROOT))
-                .distinct()
-                .sorted()
-                .toList();
+        if (!repertoire.equals(approachesOf)) {
+            Set<String> found = new TreeSet<>();
+            for (Repertoire.Node each : repertoire.nodes()) {
+                for (Answer answer : each.answers()) {
+                    if (!answer.approach().isEmpty()) {
+                        found.add(answer.approach().toLowerCase(Locale.ROOT));
+                    }
+                }
+            }
+            approaches = List.copyOf(found);
+            approachesOf = repertoire;
+        }
+        return approaches;
     }
 
     // ---- walking

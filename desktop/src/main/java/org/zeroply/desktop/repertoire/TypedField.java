@@ -53,7 +53,11 @@ final class TypedField {
 
     /** Shows the text of a move, unless it is being typed. */
     void show(Target now, String text) {
-        boolean typing = settle.getStatus() == Animation.Status.RUNNING && now.equals(target);
+        if (!now.equals(target)) {
+            // What is typed belongs to the move that is left.
+            keep();
+        }
+        boolean typing = settle.getStatus() == Animation.Status.RUNNING;
         target = now;
         if (!typing && !text.equals(input.getText().strip())) {
             showing = true;
