@@ -14,7 +14,10 @@ import org.zeroply.gametree.GameNode;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.repertoire.Answer;
+import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 
 class SampleClubTest {
     /** Positions from the circle's evenings, written by hand: a mate, checks, a triangle, squares that correspond. */
@@ -76,6 +79,34 @@ class SampleClubTest {
         List<Game> kept = games();
         for (int i = 0; i < made.size(); i++) {
             assertThat(PgnWriter.write(kept.get(i))).isEqualTo(PgnWriter.write(made.get(i)));
+        }
+    }
+
+    @Test
+    void theClubHasARepertoireForEachColourThatIsReasonedGuardedAndMeetsItself() {
+        List<SampleClub.Prepared> repertoires = SampleClub.repertoires();
+        assertThat(repertoires).extracting(SampleClub.Prepared::side).containsExactly(Side.WHITE, Side.BLACK);
+        for (SampleClub.Prepared prepared : repertoires) {
+            Repertoire repertoire = prepared.repertoire();
+            assertThat(SampleClub.students())
+                    .extracting(SampleClub.Student::name)
+                    .contains(prepared.student());
+            assertThat(repertoire.size()).isGreaterThan(400);
+            List<Answer> answers = repertoire.nodes().stream()
+                    .flatMap(node -> node.answers().stream())
+                    .toList();
+            assertThat(answers.stream()
+                            .filter(answer -> answer.note(Answer.Note.REASON).isEmpty()))
+                    .hasSizeLessThan(5);
+            assertThat(answers.stream().flatMap(answer -> answer.guards().stream()))
+                    .isNotEmpty();
+            assertThat(answers).extracting(Answer::approach).contains("calm", "sharp");
+            assertThat(answers)
+                    .allSatisfy(answer -> assertThat(answer.notes().values())
+                            .allSatisfy(text -> assertThat(text).doesNotContain("\n")));
+            assertThat(repertoire.nodes().stream()
+                            .filter(node -> repertoire.into(node.id()).size() > 1))
+                    .hasSizeGreaterThan(3);
         }
     }
 }

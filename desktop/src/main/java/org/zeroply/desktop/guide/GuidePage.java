@@ -30,6 +30,8 @@ public final class GuidePage extends VBox {
             "ledger",
             "calculation",
             "questions",
+            "judging",
+            "repertoire",
             "setting-up",
             "lesson",
             "workbook",

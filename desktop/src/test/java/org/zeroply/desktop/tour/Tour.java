@@ -26,6 +26,7 @@ import org.zeroply.reading.Comparison;
 import org.zeroply.reading.Factor;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
+import org.zeroply.store.RepertoireShelf.Listed;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
 public final class Tour {
@@ -68,26 +69,56 @@ public final class Tour {
             stand.settle();
             atARecapture(stand);
             ledger(stand, robot);
-            TextField pad = robot.lookup("#line-pad").queryAs(TextField.class);
-            Stand.onStage(() -> {
-                pad.requestFocus();
-                pad.setText("Nf9");
-                return true;
-            });
-            Stand.onStage(() -> {
-                pad.fireEvent(new javafx.event.ActionEvent());
-                return true;
-            });
-            picture(stand, "line-pad");
-            Stand.onStage(() -> {
-                pad.clear();
-                stand.shell().reading().dismissRefusal();
-                return true;
-            });
             calculation(stand);
             judging(stand, robot);
             desk(stand);
+            repertoire(stand);
         }
+    }
+
+    /** The flow with the card, what is unanswered, a guard, and the departures of the student's games. */
+    private void repertoire(Stand stand) {
+        var model = stand.shell().repertoire();
+        stand.addRepertoires();
+        run(stand, "command.places.repertoire");
+        Listed wanted = model.listProperty().get().stream()
+                .filter(each -> each.title().side() == Side.WHITE)
+                .findFirst()
+                .orElseThrow();
+        Stand.onStage(() -> {
+            model.open(wanted);
+            return true;
+        });
+        stand.await("the repertoire", () -> wanted.equals(model.openProperty().get()));
+        var soundness = stand.shell().soundness();
+        run(stand, "command.repertoire.calculate");
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < LONGEST_PASS_NANOS
+                && Stand.onStage(() -> soundness.runningProperty().get())) {
+            stand.settle();
+        }
+        Stand.onStage(() -> model.enter("d4 d5 c4 e6 Nc3 Nf6 cxd5"));
+        stand.settle();
+        run(stand, "command.repertoire.tab.UNANSWERED");
+        picture(stand, "repertoire-unanswered");
+        run(stand, "command.repertoire.compare");
+        var checks = new FxRobot().lookup("#repertoire-list").queryListView();
+        stand.await("the departures", () -> checks.getItems().size() > 5);
+        stand.settle();
+        picture(stand, "repertoire-departures");
+        run(stand, "command.repertoire.tab.FLOW");
+        picture(stand, "repertoire");
+        run(stand, "command.repertoire.guard");
+        Stand.onStage(() -> {
+            new FxRobot()
+                    .lookup("#guard-condition")
+                    .queryAs(TextField.class)
+                    .setText("(all (stands black pawn d5) (not (bears black bishop f5)) (castle white short))");
+            return true;
+        });
+        stand.settle();
+        picture(stand, "repertoire-guard");
+        escape(stand);
     }
 
     /** The first move from the thirteenth on that can be taken back in several ways. */
@@ -168,7 +199,6 @@ public final class Tour {
         picture(stand, "calculation");
         question(stand, CoachQuestion.EVERY_MOVE, "question-moves");
         evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
-        evening(stand, "50. Kc4", CoachQuestion.ENDING, "question-ending");
         run(stand, "command.candidates");
         run(stand, "command.calculation");
     }
@@ -311,7 +341,7 @@ public final class Tour {
         stand.settle();
     }
 
-    /** The desk around the game: editor, curtain, guide, narrowing, lamp. */
+    /** The desk around the game: editor, curtain, lamp. */
     private void desk(Stand stand) {
         var reading = stand.shell().reading();
         run(stand, "command.setup");
@@ -329,19 +359,7 @@ public final class Tour {
         });
         picture(stand, "curtain");
         run(stand, "command.curtain");
-        run(stand, "command.shortcuts");
-        new FxRobot().push(KeyCode.DOWN);
-        picture(stand, "guide");
-        escape(stand);
         run(stand, "command.places.games");
-        run(stand, "command.narrow");
-        run(stand, "command.pattern");
-        fire(stand, "#pattern-example-isolated");
-        picture(stand, "men-and-pawns");
-        fire(stand, "#pattern-find");
-        stand.await("the games", () -> stand.shell().games().narrowingProperty().get() != null);
-        run(stand, "command.showAll");
-        run(stand, "command.narrow");
         stand.await("all games", () -> stand.shell().games().games().size() >= 64);
         Stand.onStage(() -> {
             stand.shell().openGame(stand.shell().games().idAt(5));
@@ -356,6 +374,7 @@ public final class Tour {
         });
         run(stand, "command.lamp");
         picture(stand, "lamp");
+        run(stand, "command.lamp");
     }
 
     private void picture(Stand stand, String name) {
