@@ -175,7 +175,8 @@ class RepertoirePlaceTest extends AtTheWindow {
             return true;
         });
         set("#guard-condition", "(all (stands black bishop g4) (not (castle white short)))");
-        assertThat(text("#guard-words")).isEqualTo("Black's bishop stands on g4 and not: White may still castle short");
+        assertThat(text("#guard-words"))
+                .isEqualTo("Black's bishop stands on g4 and not (White may still castle short)");
         assertThat(text("#guard-answer")).contains("does not hold");
         set("#guard-condition", "(stands black bishop z9)");
         assertThat(text("#guard-answer")).contains("expected a square, found z9");

@@ -33,6 +33,7 @@ import org.zeroply.rules.Square;
 final class BoardSkin extends SkinBase<BoardView> {
     private static final double COORDINATES = 20;
 
+    private static final int CORNERS = 4;
     private final Region[] squares = new Region[64];
     private final List<Label> files = new ArrayList<>();
     private final List<Label> ranks = new ArrayList<>();
@@ -221,28 +222,33 @@ final class BoardSkin extends SkinBase<BoardView> {
     }
 
     private void drawBrackets() {
-        brackets.getChildren().clear();
         Move move = getSkinnable().lastMoveProperty().get();
-        if (move == null || move.isPass()) {
+        boolean shown = move != null && !move.isPass();
+        brackets.setVisible(shown);
+        if (move == null || !shown) {
             return;
         }
-        for (Square square : List.of(move.from(), move.to())) {
-            double x = xOf(square) + 2;
-            double y = yOf(square) + 2;
+        if (brackets.getChildren().isEmpty()) {
+            for (int i = 0; i < 2 * CORNERS; i++) {
+                brackets.getChildren().add(styled(new Polyline(), "board-bracket"));
+            }
+            brackets.applyCss();
+        }
+        List<Square> squares = List.of(move.from(), move.to());
+        for (int i = 0; i < squares.size(); i++) {
+            double x = xOf(squares.get(i)) + 2;
+            double y = yOf(squares.get(i)) + 2;
             double far = cell - 4;
             double arm = cell * 0.2;
-            brackets.getChildren()
-                    .addAll(
-                            corner(x, y + arm, x, y, x + arm, y),
-                            corner(x + far - arm, y, x + far, y, x + far, y + arm),
-                            corner(x + far, y + far - arm, x + far, y + far, x + far - arm, y + far),
-                            corner(x + arm, y + far, x, y + far, x, y + far - arm));
+            corner(CORNERS * i, x, y + arm, x, y, x + arm, y);
+            corner(CORNERS * i + 1, x + far - arm, y, x + far, y, x + far, y + arm);
+            corner(CORNERS * i + 2, x + far, y + far - arm, x + far, y + far, x + far - arm, y + far);
+            corner(CORNERS * i + 3, x + arm, y + far, x, y + far, x, y + far - arm);
         }
-        brackets.applyCss();
     }
 
-    private static Polyline corner(double... points) {
-        return styled(new Polyline(points), "board-bracket");
+    private void corner(int place, Double... points) {
+        ((Polyline) brackets.getChildren().get(place)).getPoints().setAll(points);
     }
 
     /** Drawings of men that stay where they are stay; a whole board of fresh ones would cost a frame or two. */
@@ -253,13 +259,15 @@ final class BoardSkin extends SkinBase<BoardView> {
         }
         Position position = getSkinnable().positionProperty().get();
         Map<Square, Node> kept = new EnumMap<>(Square.class);
+        List<Node> spare = new ArrayList<>();
         for (Node drawing : List.copyOf(pieces.getChildren())) {
-            if (drawing.getUserData() instanceof Drawn drawn
+            boolean stays = drawing.getUserData() instanceof Drawn drawn
                     && drawn.size() == cell
-                    && drawn.piece() == position.pieceAt(drawn.square())) {
-                kept.put(drawn.square(), drawing);
+                    && drawn.piece() == position.pieceAt(drawn.square());
+            if (stays) {
+                kept.put(((Drawn) drawing.getUserData()).square(), drawing);
             } else {
-                pieces.getChildren().remove(drawing);
+                spare.add(drawing);
             }
         }
         for (Square square : position.occupied()) {
@@ -269,15 +277,30 @@ final class BoardSkin extends SkinBase<BoardView> {
             }
             Node drawing = kept.get(square);
             if (drawing == null) {
+                drawing = moved(spare, piece);
+            }
+            if (drawing == null) {
                 drawing = PieceShapes.draw(piece, cell);
-                drawing.setUserData(new Drawn(square, piece, cell));
                 pieces.getChildren().add(drawing);
                 // Without this, nodes made during a layout would be shown unstyled for one frame.
                 drawing.applyCss();
             }
+            drawing.setUserData(new Drawn(square, piece, cell));
             drawing.setViewOrder(0);
             drawing.relocate(xOf(square), yOf(square));
         }
+        pieces.getChildren().removeAll(spare);
+    }
+
+    /** Takes the drawing of a man that has left its square out of those that are not needed there; null if there is none. */
+    private @Nullable Node moved(List<Node> spare, Piece piece) {
+        for (Node drawing : spare) {
+            if (drawing.getUserData() instanceof Drawn drawn && drawn.piece() == piece && drawn.size() == cell) {
+                spare.remove(drawing);
+                return drawing;
+            }
+        }
+        return null;
     }
 
     /** What a drawing shows and where. */

@@ -36,7 +36,7 @@ final class FlowLayout {
     private static final double STRAND = 2.6;
     private static final double SLOT = 2.6;
     private static final double LETTER = 0.56;
-    private static final double START_WIDTH = 1.2;
+    private static final double START_WIDTH = 0.8;
 
     private static final int IN_ONE_STATION = 4;
 

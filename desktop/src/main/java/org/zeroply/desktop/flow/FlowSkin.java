@@ -1,8 +1,10 @@
 package org.zeroply.desktop.flow;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.VPos;
@@ -20,6 +22,7 @@ import javafx.scene.shape.StrokeLineCap;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontPosture;
 import javafx.scene.text.FontWeight;
+import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
@@ -39,7 +42,10 @@ final class FlowSkin extends SkinBase<FlowView> {
     /** Below this size letters are no help. */
     private static final double LEGIBLE = 6.5;
 
+    private static final double MEASURED = 40;
+
     private final Canvas canvas = new Canvas();
+    private final Map<String, Double> widths = new HashMap<>();
     private final Subscription subscriptions;
     private @Nullable FlowLayout layout;
     private double scale = 1;
@@ -380,7 +386,7 @@ final class FlowSkin extends SkinBase<FlowView> {
         g.setFill(getSkinnable().soft.getValue());
         g.setFont(Font.font("Lato", unit() * 0.85));
         halo(g, ribbon.figure(), x, y);
-        double figure = FlowLayout.textWidth(ribbon.figure()) * 0.85 * unit() - 0.55 * unit();
+        double figure = (width(ribbon.figure()) * 0.85 + 0.35) * unit();
         g.setFont(Font.font("Lato", FontWeight.BOLD, unit() * 0.95));
         g.setFill(open ? getSkinnable().brick.getValue() : color(ours.opposite()));
         halo(g, ribbon.text(), x - figure, y);
@@ -400,11 +406,20 @@ final class FlowSkin extends SkinBase<FlowView> {
     /** A text that ends at x and stays legible where a ribbon runs under it. */
     private void halo(GraphicsContext g, String text, double x, double y) {
         Paint ink = g.getFill();
-        double width = (FlowLayout.textWidth(text) - 0.8) * unit();
+        double width = width(text) * unit();
         g.setFill(getSkinnable().paper.getValue().deriveColor(0, 1, 1, 0.72));
         g.fillRect(x - width, y - 0.85 * unit(), width, 1.1 * unit());
         g.setFill(ink);
         g.fillText(text, x, y);
+    }
+
+    /** How wide a bold text is, in units; measured once for each text. */
+    private double width(String text) {
+        return widths.computeIfAbsent(text, each -> {
+            Text probe = new Text(each);
+            probe.setFont(Font.font("Lato", FontWeight.BOLD, MEASURED));
+            return probe.getLayoutBounds().getWidth() / MEASURED;
+        });
     }
 
     private void drawBox(GraphicsContext g, Box box, Side ours, boolean onThread) {
