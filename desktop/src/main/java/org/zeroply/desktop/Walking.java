@@ -30,6 +30,11 @@ public final class Walking {
         pause.playFromStart();
     }
 
+    /** Whether something is still to be done. */
+    public boolean isBehind() {
+        return behind;
+    }
+
     /** Does what is still to be done now. */
     public void catchUp() {
         if (behind) {

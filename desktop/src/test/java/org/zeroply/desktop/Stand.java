@@ -207,6 +207,11 @@ public final class Stand implements AutoCloseable {
             }
             onStage(() -> true);
         }
+        // Rows of the ledger follow a fast walk when it pauses.
+        long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
+        while (onStage(() -> window.shell() != null && shell().ledger().isBehind()) && System.nanoTime() < end) {
+            Thread.onSpinWait();
+        }
     }
 
     /** Waits for a condition of the interface; a test fails if it never comes. */

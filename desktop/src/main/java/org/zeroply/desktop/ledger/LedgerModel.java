@@ -103,6 +103,11 @@ public final class LedgerModel {
         return looking.getReadOnlyProperty();
     }
 
+    /** Whether the rows are those of a position that a fast walk has left; they follow when it pauses. */
+    public boolean isBehind() {
+        return walking.isBehind();
+    }
+
     public ReadingModel reading() {
         return reading;
     }
