@@ -74,7 +74,8 @@ final class FlowSkin extends SkinBase<FlowView> {
             reveal();
             draw();
         }));
-        flow.styled().forEach(value -> all.add(value.subscribe(() -> draw())));
+        // While a theme changes, colours come one by one; it is drawn when they all are there.
+        flow.styled().forEach(value -> all.add(value.subscribe(() -> flow.requestLayout())));
         for (ObservableValue<?> size : List.of(flow.widthProperty(), flow.heightProperty(), flow.focusedProperty())) {
             all.add(size.subscribe(() -> draw()));
         }
@@ -294,7 +295,8 @@ final class FlowSkin extends SkinBase<FlowView> {
         g.setLineCap(StrokeLineCap.BUTT);
         FlowLayout now = layout;
         FlowData data = getSkinnable().dataProperty().get();
-        if (now == null || data == null) {
+        boolean styled = getSkinnable().styled().stream().allMatch(value -> value.getValue() != null);
+        if (now == null || data == null || !styled) {
             return;
         }
         Side ours = data.repertoire().side();
