@@ -98,15 +98,24 @@ public record Departure(
                 back);
     }
 
-    /** In one sentence, without a full stop: "White left with 7.Bd3; the answer is 7.Be2; back after 9.O-O". */
+    /** In one sentence, without a full stop: "White left with 7.Bd3; the answer is 7.Be2; back after move 9". */
     public String inWords() {
+        return back < 0 ? leftInWords() : leftInWords() + Words.of("departure.and", backInWords());
+    }
+
+    /** That the game stood in the repertoire again, if it did: "back after move 9". */
+    public String backInWords() {
+        return back < 0 ? "" : Words.of("departure.back", (back + 1) / 2);
+    }
+
+    /** How the game left, without what came later. */
+    public String leftInWords() {
         String move = played.map(each -> San.line(position, List.of(each))).orElse("");
         String answer = String.join(
                 Words.of("departure.or"),
                 answers.stream()
                         .map(each -> San.line(position, List.of(each.move())))
                         .toList());
-        String said = Words.of("departure." + kind, move, answer, Words.of("side." + position.sideToMove()));
-        return back < 0 ? said : said + Words.of("departure.back", (back + 1) / 2);
+        return Words.of("departure." + kind, move, answer, Words.of("side." + position.sideToMove()));
     }
 }

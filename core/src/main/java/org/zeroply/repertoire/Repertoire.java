@@ -342,8 +342,8 @@ public final class Repertoire {
          */
         record Added(Repertoire repertoire, int node, boolean met) implements Adding {}
 
-        /** Nothing was kept: a move would lead back to a position that leads here. */
-        record Loop(int node, Move move) implements Adding {}
+        /** Nothing was kept: a move would lead back to a position that leads to this one. */
+        record Loop(Position position, Move move) implements Adding {}
     }
 
     /**
@@ -369,7 +369,7 @@ public final class Repertoire {
             boolean known = builder.node(at).edge(move) != null;
             int next = builder.add(at, move);
             if (next < 0) {
-                return new Adding.Loop(at, move);
+                return new Adding.Loop(builder.node(at).position(), move);
             }
             met = !known && builder.size() == before;
             at = next;

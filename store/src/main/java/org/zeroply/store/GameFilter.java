@@ -94,6 +94,11 @@ public record GameFilter(
         return new GameFilter(words, "", null, "", "", "", "", null, 0, 0, "", null);
     }
 
+    /** All games of a player. */
+    public static GameFilter player(String name, @Nullable Side side) {
+        return new GameFilter("", name, side, "", "", "", "", null, 0, 0, "", null);
+    }
+
     public GameFilter withWords(String other) {
         return new GameFilter(
                 other,

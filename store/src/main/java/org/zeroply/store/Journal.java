@@ -13,6 +13,26 @@ final class Journal {
 
     private Journal() {}
 
+    /** Shows or hides what a list's edit names. */
+    interface Show {
+        void apply(String named, boolean shown);
+    }
+
+    /** Takes the last edit of a list back, or makes it again; says whether there was one. */
+    static boolean travel(Handle handle, String list, boolean undo, Show show) {
+        Optional<Step> next = step(handle, list, undo);
+        next.ifPresent(step -> {
+            if (step.shows() != null) {
+                show.apply(step.shows(), !undo);
+            }
+            if (step.hides() != null) {
+                show.apply(step.hides(), undo);
+            }
+            mark(handle, step, undo);
+        });
+        return next.isPresent();
+    }
+
     /**
      * Says that a document was edited.
      *

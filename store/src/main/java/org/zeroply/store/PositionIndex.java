@@ -345,7 +345,7 @@ final class PositionIndex {
      * @param among asks only about these games; null for all that are listed
      */
     PositionGames at(long key, @Nullable Reached among) {
-        return workbook.read(handle -> handle.inTransaction(inside -> new Asking(inside, among).at(key)));
+        return workbook.read(handle -> handle.inTransaction(inside -> new Asking(inside, among, true).at(key)));
     }
 
     /**
@@ -356,8 +356,7 @@ final class PositionIndex {
      */
     List<PositionGames> at(List<Long> keys, @Nullable Reached among, Progress progress, Cancel cancel) {
         return workbook.read(handle -> handle.inTransaction(inside -> {
-            Asking asking = new Asking(inside, among);
-            asking.withWaiting = false;
+            Asking asking = new Asking(inside, among, false);
             List<PositionGames> found = new ArrayList<>();
             for (long key : keys) {
                 if (cancel.isWished()) {
@@ -377,9 +376,13 @@ final class PositionIndex {
         private final Set<Long> hidden;
         private final Map<Long, Set<Long>> voidsOfRun = new LinkedHashMap<>();
         private final long waiting;
-        private boolean withWaiting = true;
+        private final boolean withWaiting;
 
-        Asking(Handle handle, @Nullable Reached among) {
+        /**
+         * @param withWaiting whether games that wait are gone over for each question, if they are few
+         */
+        Asking(Handle handle, @Nullable Reached among, boolean withWaiting) {
+            this.withWaiting = withWaiting;
             this.handle = handle;
             this.among = among;
             hidden = new HashSet<>(handle.createQuery("select id from game where hidden = 1")

@@ -107,18 +107,8 @@ public final class RepertoireShelf {
 
     /** Takes the last coming or going back, or makes it again; says whether there was one. */
     public boolean travelInList(boolean undo) {
-        return workbook.write(handle -> Journal.step(handle, LIST, undo)
-                .map(step -> {
-                    if (step.shows() != null) {
-                        show(handle, step.shows(), !undo);
-                    }
-                    if (step.hides() != null) {
-                        show(handle, step.hides(), undo);
-                    }
-                    Journal.mark(handle, step, undo);
-                    return true;
-                })
-                .orElse(false));
+        return workbook.write(
+                handle -> Journal.travel(handle, LIST, undo, (named, shown) -> show(handle, named, shown)));
     }
 
     // ---- one repertoire

@@ -483,18 +483,7 @@ public final class Workbook implements AutoCloseable {
     }
 
     private boolean travelInList(boolean undo) {
-        return write(handle -> Journal.step(handle, GAMES, undo)
-                .map(step -> {
-                    if (step.shows() != null) {
-                        show(handle, step.shows(), !undo);
-                    }
-                    if (step.hides() != null) {
-                        show(handle, step.hides(), undo);
-                    }
-                    Journal.mark(handle, step, undo);
-                    return true;
-                })
-                .orElse(false));
+        return write(handle -> Journal.travel(handle, GAMES, undo, (named, shown) -> show(handle, named, shown)));
     }
 
     /** Shows or hides games named as {@code batch 7} or {@code ids 3 4}. */

@@ -1,12 +1,12 @@
 package org.zeroply.desktop.flow;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
@@ -66,6 +66,10 @@ final class FlowLayout {
             int hidden) {
         double right() {
             return x + width;
+        }
+
+        Box at(double height) {
+            return new Box(node, from, text, note, x, height, width, chance, chosen, memorise, hidden);
         }
     }
 
@@ -138,7 +142,6 @@ final class FlowLayout {
         height = all.height();
         double y = all.middle();
         boxes.add(new Box(Repertoire.ROOT, Repertoire.ROOT, "", "", 0, y, START_WIDTH, 1, true, false, 0));
-        all.shift(0);
         all.emit(this, START_WIDTH, y);
         boxes.forEach(box -> byNode.put(box.node(), box));
     }
@@ -170,7 +173,7 @@ final class FlowLayout {
         while (!byNode.containsKey(at) && at != Repertoire.ROOT) {
             at = repertoire.into(at).getFirst().node();
         }
-        return java.util.Objects.requireNonNull(byNode.get(at));
+        return Objects.requireNonNull(byNode.get(at));
     }
 
     static double textWidth(String text) {
@@ -217,18 +220,7 @@ final class FlowLayout {
         /** Draws up the boxes and the ribbons that come from a point. */
         void emit(FlowLayout into, double fromX, double fromY) {
             for (Box box : own) {
-                into.boxes.add(new Box(
-                        box.node(),
-                        box.from(),
-                        box.text(),
-                        box.note(),
-                        box.x(),
-                        middle(),
-                        box.width(),
-                        box.chance(),
-                        box.chosen(),
-                        box.memorise(),
-                        box.hidden()));
+                into.boxes.add(box.at(middle()));
                 into.width = Math.max(into.width, box.right() + (box.hidden() > 0 ? 3 : 0));
             }
             double startX = own.isEmpty() ? fromX : own.getLast().right();
@@ -472,10 +464,5 @@ final class FlowLayout {
                 : box.node() == Repertoire.ROOT
                         ? box
                         : nearest(repertoire.into(box.from()).getFirst().node());
-    }
-
-    @Override
-    public String toString() {
-        return boxes.size() + " boxes, " + ribbons.size() + " ribbons, " + Arrays.asList(width, height);
     }
 }

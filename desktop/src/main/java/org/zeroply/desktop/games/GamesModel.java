@@ -182,7 +182,7 @@ public final class GamesModel {
     public void showPlayer(String name) {
         narrowing.set(null);
         find.set("");
-        filter.set(new GameFilter("", name, null, "", "", "", "", null, 0, 0, "", null));
+        filter.set(GameFilter.player(name, null));
     }
 
     /** Gives up the position or pattern only. */

@@ -81,7 +81,7 @@ public final class SumsModel {
     }
 
     private Result add(String player, Progress progress, Cancel cancel) {
-        GameFilter filter = new GameFilter("", player, null, "", "", "", "", null, 0, 0, "", null);
+        GameFilter filter = GameFilter.player(player, null);
         long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
         List<PlayerSums.Played> played = new ArrayList<>();
         List<Long> left = new ArrayList<>();

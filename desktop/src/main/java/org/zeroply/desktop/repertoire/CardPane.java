@@ -240,7 +240,7 @@ final class CardPane extends VBox {
         } else if (bare.matches("100|\\d{1,2}")) {
             model.editReply(at.node(), at.move(), reply -> reply.withShare(Integer.valueOf(bare)), "share");
         } else {
-            model.saidProperty().set(Texts.of("card.share.wrong", bare));
+            model.say(Texts.of("card.share.wrong", bare));
         }
     }
 

@@ -1,7 +1,9 @@
 package org.zeroply.desktop.repertoire;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -39,7 +41,9 @@ public final class ChecksModel {
     private final ReadOnlyObjectWrapper<GameDepartures.@Nullable Sums> games =
             new ReadOnlyObjectWrapper<>(this, "games");
     private final List<Runnable> asked = new ArrayList<>();
+    private final Map<Breach, String> proven = new HashMap<>();
     private Cancel looking = new Cancel();
+    private @Nullable Likelihood seen;
     private long of;
 
     public ChecksModel(RepertoireModel model, Workbook workbook, Background background, CalculatorService service) {
@@ -67,8 +71,6 @@ public final class ChecksModel {
         return games.getReadOnlyProperty();
     }
 
-    private @Nullable Repertoire seen;
-
     private void changed() {
         Listed now = model.openProperty().get();
         if (now == null) {
@@ -85,10 +87,10 @@ public final class ChecksModel {
         }
         Repertoire repertoire = model.repertoire();
         Likelihood likelihood = model.likelihood();
-        if (repertoire.equals(seen)) {
+        if (likelihood.equals(seen)) {
             return;
         }
-        seen = repertoire;
+        seen = likelihood;
         looking.cancel();
         asked.forEach(Runnable::run);
         asked.clear();
@@ -97,17 +99,24 @@ public final class ChecksModel {
         model.look(() -> Upkeep.of(repertoire, likelihood, cancel), upkeep::set);
         model.look(() -> Family.of(repertoire), families::set);
         model.look(() -> GuardCheck.of(repertoire, cancel), found -> {
-            broken.set(found.stream().map(each -> new Broken(each, "")).toList());
-            found.forEach(this::prove);
+            proven.keySet().retainAll(found);
+            showBroken(found);
+            found.stream().filter(each -> !proven.containsKey(each)).forEach(each -> prove(each, found));
         });
     }
 
-    private void prove(Breach breach) {
+    private void showBroken(List<Breach> found) {
+        broken.set(found.stream()
+                .map(each -> new Broken(each, proven.getOrDefault(each, "")))
+                .toList());
+    }
+
+    private void prove(Breach breach, List<Breach> among) {
         asked.add(service.batch(
-                (analyst, cancel) -> breach.evidence(analyst, EVIDENCE, cancel),
-                (Optional<String> line) -> broken.set(broken.get().stream()
-                        .map(each -> each.breach().equals(breach) ? new Broken(breach, line.orElse("")) : each)
-                        .toList())));
+                (analyst, cancel) -> breach.evidence(analyst, EVIDENCE, cancel), (Optional<String> line) -> {
+                    proven.put(breach, line.orElse(""));
+                    showBroken(among);
+                }));
     }
 
     /** Compares all games of the student with the repertoire as it is now. */

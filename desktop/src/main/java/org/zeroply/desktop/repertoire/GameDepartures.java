@@ -47,19 +47,20 @@ public final class GameDepartures {
      * @param breaches guards that its player did not heed
      */
     public record Told(Listed repertoire, Departure first, List<Breach> breaches) {
-        /** As the place Reading shows it. */
-        public Departed departed() {
-            String broken = breaches.stream()
-                    .map(each -> "; " + each.inWords())
-                    .findFirst()
-                    .orElse("");
+        /** As the place Reading shows it: each thing at the half-move at which it can be seen. */
+        public List<Departed> departed() {
+            List<Departed> found = new ArrayList<>();
+            found.add(at(first.ply(), first.leftInWords()));
+            if (first.back() >= 0) {
+                found.add(at(first.back() - 1, first.backInWords()));
+            }
+            breaches.forEach(breach -> found.add(at(breach.node(), breach.inWords())));
+            return found;
+        }
+
+        private Departed at(int ply, String text) {
             return new Departed(
-                    repertoire.title().side(),
-                    repertoire.title().name(),
-                    first.inWords() + broken,
-                    first.ply(),
-                    repertoire.id(),
-                    first.node());
+                    repertoire.title().side(), repertoire.title().name(), text, ply, repertoire.id(), first.node());
         }
     }
 
@@ -99,6 +100,15 @@ public final class GameDepartures {
         }
     }
 
+    /** The games that somebody of exactly this name played with a colour, newest first. */
+    static List<GameSummary> games(Workbook workbook, String name, Side side) {
+        // The filter goes by the beginnings of words, so it may find others too.
+        long[] ids = workbook.ids(GameFilter.player(name, side), GameOrder.NEWEST_FIRST);
+        return workbook.summaries(ids).stream()
+                .filter(game -> name.equalsIgnoreCase(side == Side.WHITE ? game.white() : game.black()))
+                .toList();
+    }
+
     /**
      * Compares all games that the student of a repertoire played with its colour, newest first. Progress counts games.
      *
@@ -109,10 +119,8 @@ public final class GameDepartures {
         if (listed.title().student().isEmpty()) {
             return Optional.of(new Sums(List.of(), Departures.of(Map.of())));
         }
-        GameFilter filter = new GameFilter(
-                "", listed.title().student(), listed.title().side(), "", "", "", "", null, 0, 0, "", null);
-        long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
-        List<GameSummary> summaries = workbook.summaries(ids);
+        List<GameSummary> summaries =
+                games(workbook, listed.title().student(), listed.title().side());
         List<Compared> games = new ArrayList<>();
         Map<Long, List<Departure>> byGame = new LinkedHashMap<>();
         for (GameSummary summary : summaries) {

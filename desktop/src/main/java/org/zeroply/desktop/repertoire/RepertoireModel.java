@@ -1,6 +1,8 @@
 package org.zeroply.desktop.repertoire;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -19,6 +21,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.flow.FlowData;
+import org.zeroply.desktop.flow.Folding;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
@@ -34,6 +37,7 @@ import org.zeroply.repertoire.Reply;
 import org.zeroply.repertoire.Tally;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.RepertoireShelf.Listed;
@@ -55,11 +59,12 @@ public final class RepertoireModel {
     private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper(this, "node", Repertoire.ROOT);
     private final ReadOnlyObjectWrapper<UndoState> undo =
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
-    private final ObjectProperty<@Nullable String> said = new SimpleObjectProperty<>(this, "said");
-    private final ObjectProperty<LineReading.@Nullable Refused> refusal = new SimpleObjectProperty<>(this, "refusal");
+    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>(this, "said");
+    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
+            new ReadOnlyObjectWrapper<>(this, "refusal");
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
 
-    private Repertoire repertoire = Repertoire.empty(org.zeroply.rules.Side.WHITE);
+    private Repertoire repertoire = Repertoire.empty(Side.WHITE);
     private Likelihood likelihood = Likelihood.of(repertoire, "");
     private List<String> approaches = List.of();
     private @Nullable Repertoire approachesOf;
@@ -71,6 +76,11 @@ public final class RepertoireModel {
     public RepertoireModel(Workbook workbook, Background background) {
         shelf = workbook.repertoires();
         this.background = background;
+        language.subscribe((before, now) -> {
+            if (open.get() != null) {
+                renewFlow();
+            }
+        });
     }
 
     // ---- what a view binds to
@@ -99,13 +109,13 @@ public final class RepertoireModel {
     }
 
     /** A short message for the coach; set anew each time. */
-    public ObjectProperty<@Nullable String> saidProperty() {
-        return said;
+    public ReadOnlyObjectProperty<@Nullable String> saidProperty() {
+        return said.getReadOnlyProperty();
     }
 
     /** Why the last line that was typed was not taken; null once one was. */
-    public ObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
-        return refusal;
+    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
+        return refusal.getReadOnlyProperty();
     }
 
     public ObjectProperty<Language> languageProperty() {
@@ -156,7 +166,8 @@ public final class RepertoireModel {
         return San.line(Position.START, moves, language.get());
     }
 
-    private void say(String text) {
+    /** Says something to the coach, also if it is what was said last. */
+    void say(String text) {
         said.set(null);
         said.set(text);
     }
@@ -197,14 +208,16 @@ public final class RepertoireModel {
 
     /** Opens a repertoire at a node, if it is there still. */
     public void open(Listed wanted, int at) {
-        background.read(() -> shelf.read(wanted.id()), read -> {
+        // Behind the edits that are still being written.
+        background.write(() -> shelf.read(wanted.id()), read -> {
             repertoire = read;
             folded = new HashSet<>();
             unfolded = new HashSet<>();
             thread = List.of();
-            node.set(read.has(at) ? at : Repertoire.ROOT);
             open.set(wanted);
-            renew();
+            likelihood = Likelihood.of(repertoire, wanted.title().approach());
+            node.set(read.has(at) ? at : Repertoire.ROOT);
+            renewFlow();
             readUndo();
         });
     }
@@ -295,7 +308,8 @@ public final class RepertoireModel {
         if (now == null || repertoire.node(at).edges().isEmpty()) {
             return;
         }
-        boolean isOpen = !folded.contains(at) && (unfolded.contains(at) || !isUnlikely(at));
+        boolean unlikely = Folding.isFolded(repertoire, likelihood, at);
+        boolean isOpen = !folded.contains(at) && (unfolded.contains(at) || !unlikely);
         if (isOpen) {
             unfolded.remove(at);
             folded.add(at);
@@ -304,10 +318,6 @@ public final class RepertoireModel {
             unfolded.add(at);
         }
         renewFlow();
-    }
-
-    private boolean isUnlikely(int at) {
-        return org.zeroply.desktop.flow.Folding.isFolded(repertoire, likelihood, at);
     }
 
     /** Shows how a game ran through; empty to show none. */
@@ -326,11 +336,7 @@ public final class RepertoireModel {
             int at = order.get((from + i) % order.size());
             for (Repertoire.Step step : repertoire.into(at)) {
                 String text = text(step).toLowerCase(Locale.ROOT);
-                boolean all = true;
-                for (String word : wanted) {
-                    all = all && text.contains(word);
-                }
-                if (all) {
+                if (Arrays.stream(wanted).allMatch(text::contains)) {
                     go(at);
                     return true;
                 }
@@ -433,11 +439,7 @@ public final class RepertoireModel {
                 yield true;
             }
             case Repertoire.Adding.Loop loop -> {
-                int at = loop.node() < repertoire.table().size() && repertoire.has(loop.node())
-                        ? loop.node()
-                        : node.get();
-                boolean legal = repertoire.node(at).position().isLegal(loop.move());
-                say(Texts.of("repertoire.loop", legal ? name(at, loop.move()) : loop.move()));
+                say(Texts.of("repertoire.loop", San.line(loop.position(), List.of(loop.move()), language.get())));
                 yield false;
             }
         };
@@ -559,7 +561,7 @@ public final class RepertoireModel {
                 Texts.of("repertoire.counting"),
                 (progress, cancel) -> shelf.count(counted, filter, progress, cancel),
                 (Optional<Map<Integer, Tally>> found) -> found.ifPresent(tallies -> {
-                    Map<Integer, Tally> fitting = new java.util.HashMap<>(tallies);
+                    Map<Integer, Tally> fitting = new HashMap<>(tallies);
                     fitting.keySet()
                             .removeIf(each -> !repertoire.has(each)
                                     || !repertoire

@@ -14,7 +14,6 @@ import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.RepertoireReader;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
-import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.RepertoireShelf.Title;
 import org.zeroply.store.Workbook;
@@ -77,16 +76,14 @@ public final class RepertoireStart {
         background.run(
                 Texts.of("repertoire.starting"),
                 (progress, cancel) -> {
-                    GameFilter filter =
-                            new GameFilter("", title.student(), title.side(), "", "", "", "", null, 0, 0, "", null);
-                    long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
+                    List<GameSummary> games = GameDepartures.games(workbook, title.student(), title.side());
                     List<GameTree> trees = new ArrayList<>();
-                    for (long id : ids) {
+                    for (GameSummary game : games) {
                         if (cancel.isWished()) {
                             return Optional.<Repertoire>empty();
                         }
-                        trees.add(workbook.game(id).tree());
-                        progress.at((double) trees.size() / ids.length, trees.size());
+                        trees.add(workbook.game(game.id()).tree());
+                        progress.at((double) trees.size() / games.size(), trees.size());
                     }
                     Repertoire first = RepertoireReader.fromGames(title.side(), trees, PLIES);
                     return workbook.repertoires()

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.repertoire;
 
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -78,6 +79,9 @@ public final class RepertoireView extends StackPane {
     private final BorderPane frame = new BorderPane();
     private boolean showing;
 
+    /** The game whose thread was shown last. */
+    private long shownGame;
+
     public RepertoireView(
             RepertoireModel model,
             SoundnessModel soundness,
@@ -97,8 +101,7 @@ public final class RepertoireView extends StackPane {
         flow.setOnFold(model::fold);
         flow.setOnOpen((node, move) -> {
             model.go(node);
-            model.saidProperty().set(null);
-            model.saidProperty().set(Texts.of("repertoire.openReply", model.name(node, move)));
+            model.say(Texts.of("repertoire.openReply", model.name(node, move)));
         });
         VBox body = new VBox(topRow(), tabRow(), new StackPane(flow, lists));
         body.getStyleClass().add("repertoire-body");
@@ -154,8 +157,7 @@ public final class RepertoireView extends StackPane {
         find.setMinWidth(70);
         find.setOnAction(event -> {
             if (!find.getText().isBlank() && !model.find(find.getText())) {
-                model.saidProperty().set(null);
-                model.saidProperty().set(Texts.of("repertoire.notFound", find.getText()));
+                model.say(Texts.of("repertoire.notFound", find.getText()));
             }
         });
         SplitMenuButton make = new SplitMenuButton(
@@ -242,13 +244,11 @@ public final class RepertoireView extends StackPane {
     }
 
     private void showGame(Compared game) {
+        shownGame = game.game().id();
         model.showThread(game.nodes(), GameNames.players(game.game()));
         model.go(game.departures().getFirst().node());
         showTab(null);
-        shownGame = game.game().id();
     }
-
-    private long shownGame;
 
     /** Opens the game whose thread is shown in Reading. */
     public void openThread() {
@@ -296,7 +296,6 @@ public final class RepertoireView extends StackPane {
         frame.setVisible(!nothing);
         empty.setVisible(nothing);
         if (nothing) {
-            start.players(this::offerStarts);
             return;
         }
         showing = true;
@@ -307,7 +306,7 @@ public final class RepertoireView extends StackPane {
             }
             which.setValue(open);
             String both = Texts.of("repertoire.bothApproaches");
-            List<String> choices = new java.util.ArrayList<>(List.of(both));
+            List<String> choices = new ArrayList<>(List.of(both));
             choices.addAll(model.approaches());
             String chosen = open.title().approach();
             if (!chosen.isEmpty() && !choices.contains(chosen)) {

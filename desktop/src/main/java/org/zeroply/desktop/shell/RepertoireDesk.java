@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.LongConsumer;
 import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -41,9 +42,11 @@ import org.zeroply.repertoire.Guard;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.RepertoireReader;
 import org.zeroply.repertoire.RepertoireWriter;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
 import org.zeroply.store.RepertoireShelf.Listed;
 import org.zeroply.store.RepertoireShelf.Title;
+import org.zeroply.store.WholeFile;
 import org.zeroply.store.Workbook;
 
 /** What is done with repertoires beside the flow and the card: new ones, files in and out, counts, guards. */
@@ -60,7 +63,8 @@ final class RepertoireDesk implements RepertoireView.Actions {
     private final Background background;
     private final FileChoice files;
     private final Sheets sheets;
-    private final java.util.function.LongConsumer openGame;
+    private final LongConsumer openGame;
+    private @Nullable Asked asked;
 
     RepertoireDesk(
             Workbook workbook,
@@ -68,7 +72,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
             CalculatorService calculator,
             FileChoice files,
             Sheets sheets,
-            java.util.function.LongConsumer openGame) {
+            LongConsumer openGame) {
         this.workbook = workbook;
         this.background = background;
         this.files = files;
@@ -104,27 +108,43 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     /** Keeps telling a game that is read where it left the repertoires of its players. */
     void follow(ReadingModel reading) {
-        Runnable look = () -> {
-            if (!reading.openProperty().get()) {
-                reading.departedProperty().set(List.of());
-                return;
-            }
-            Game game = reading.gameProperty().get();
-            background.look(() -> GameDepartures.of(workbook, game), told -> {
-                if (game.equals(reading.gameProperty().get())) {
-                    reading.departedProperty()
-                            .set(told.stream()
-                                    .map(GameDepartures.Told::departed)
-                                    .toList());
-                }
-            });
-        };
         PauseTransition settle = new PauseTransition(FOLLOWING);
-        settle.setOnFinished(event -> look.run());
+        settle.setOnFinished(event -> compare(reading));
         reading.gameProperty().subscribe(() -> settle.playFromStart());
         reading.openProperty().subscribe(() -> settle.playFromStart());
         model.listProperty().subscribe(() -> settle.playFromStart());
         model.flowProperty().subscribe(() -> settle.playFromStart());
+    }
+
+    /** What a comparison depends on: a note in the game or a fold in the flow changes none of it. */
+    private record Asked(Tags tags, List<Move> line, List<Listed> list, Repertoire repertoire) {}
+
+    private void compare(ReadingModel reading) {
+        if (!reading.openProperty().get()) {
+            asked = null;
+            reading.departedProperty().set(List.of());
+            return;
+        }
+        Game game = reading.gameProperty().get();
+        List<Move> line = game.tree().mainLine().stream()
+                .map(id -> game.tree().node(id).played())
+                .toList();
+        Asked now = new Asked(game.tags(), line, model.listProperty().get(), model.repertoire());
+        if (now.equals(asked)) {
+            return;
+        }
+        if (asked == null || !asked.tags().equals(now.tags())) {
+            reading.departedProperty().set(List.of());
+        }
+        asked = now;
+        background.look(() -> GameDepartures.of(workbook, game), told -> {
+            if (now.equals(asked)) {
+                reading.departedProperty()
+                        .set(told.stream()
+                                .flatMap(each -> each.departed().stream())
+                                .toList());
+            }
+        });
     }
 
     /** Opens the repertoire that a game left, where it left it. */
@@ -381,6 +401,10 @@ final class RepertoireDesk implements RepertoireView.Actions {
             tags = tags.with("Approach", title.approach());
         }
         Game game = Game.empty().with(RepertoireWriter.tree(repertoire)).with(tags);
-        Files.writeString(target, PgnWriter.write(game), StandardCharsets.UTF_8);
+        byte[] pgn = PgnWriter.write(game).getBytes(StandardCharsets.UTF_8);
+        WholeFile.write(target, out -> {
+            out.write(pgn);
+            return true;
+        });
     }
 }
