@@ -15,7 +15,7 @@ import org.zeroply.search.Verdict;
 /** Whether the answers of a repertoire are sound, by what the calculator made of the positions before and after them. */
 public final class Soundness {
     /** What an answer may give away of the expected score unless the coach sets another share. */
-    public static final double THRESHOLD = 0.06;
+    public static final double USUAL_SHARE = 0.06;
 
     private Soundness() {}
 

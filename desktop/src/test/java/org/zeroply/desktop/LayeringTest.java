@@ -75,7 +75,8 @@ class LayeringTest {
                 .check(PRODUCT);
         noClasses()
                 .that()
-                .resideInAnyPackage("org.zeroply.desktop.board..", "org.zeroply.desktop.strip..")
+                .resideInAnyPackage(
+                        "org.zeroply.desktop.board..", "org.zeroply.desktop.strip..", "org.zeroply.desktop.flow..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAPackage("org.zeroply.store..")

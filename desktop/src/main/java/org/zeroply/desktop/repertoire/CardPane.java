@@ -40,7 +40,6 @@ import org.zeroply.repertoire.GuardCheck;
 import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.Reply;
-import org.zeroply.repertoire.Soundness;
 import org.zeroply.repertoire.Spread;
 import org.zeroply.repertoire.Tally;
 import org.zeroply.rules.Move;
@@ -182,6 +181,7 @@ final class CardPane extends VBox {
         model.flowProperty().subscribe(() -> show());
         model.nodeProperty().subscribe(() -> show());
         soundness.foundProperty().subscribe(() -> showFacts());
+        soundness.shareProperty().subscribe((before, now) -> showFacts());
         checks.familiesProperty().subscribe(() -> showFacts());
         checks.brokenProperty().subscribe(() -> showFacts());
         model.refusalProperty().subscribe(this::showRefusal);
@@ -480,7 +480,8 @@ final class CardPane extends VBox {
                 .findFirst()
                 .ifPresent(each -> fact(
                         answer.note(Answer.Note.TRAPS_SET).isEmpty() ? "card.sound" : "card.trapCost",
-                        RepertoireTexts.sound(model, each, Soundness.THRESHOLD)));
+                        RepertoireTexts.sound(
+                                model, each, soundness.shareProperty().get())));
     }
 
     private void showFamily() {

@@ -21,6 +21,7 @@ import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.reading.Factor;
+import org.zeroply.reading.State;
 import org.zeroply.repertoire.Condition;
 import org.zeroply.repertoire.Condition.Bound;
 import org.zeroply.repertoire.Condition.Wing;
@@ -44,6 +45,7 @@ final class GuardForm extends VBox {
         PLAYED,
         GAINS,
         MEASURE,
+        STATE,
         LEVER
     }
 
@@ -167,7 +169,6 @@ final class GuardForm extends VBox {
         return switch (condition) {
             case Condition.All some -> false;
             case Condition.Any some -> false;
-            case Condition.Is is -> false;
             case Condition.Not not -> !(not.part() instanceof Condition.Not) && isSimple(not.part());
             case Condition other -> true;
         };
@@ -239,6 +240,7 @@ final class GuardForm extends VBox {
                 Choices.of(List.of(Bound.values()), each -> Texts.of("guard.bound." + each));
         private final TextField limit = new TextField("0");
         private final ChoiceBox<Factor> factor = Choices.of(List.of(Factor.values()), Factor::title);
+        private final ChoiceBox<State> state = Choices.of(List.of(State.values()), State::title);
         private final HBox fields = new HBox(5);
         private final Button remove = new Button(Texts.of("guard.remove"));
 
@@ -257,7 +259,7 @@ final class GuardForm extends VBox {
             });
             side.setValue(ours);
             show(first);
-            for (ChoiceBox<?> box : List.of(ask, side, man, wing, bound, factor)) {
+            for (ChoiceBox<?> box : List.of(ask, side, man, wing, bound, factor, state)) {
                 box.valueProperty().subscribe((before, now) -> {
                     arrange();
                     changed();
@@ -299,7 +301,11 @@ final class GuardForm extends VBox {
                     show(c.part());
                     not.setSelected(true);
                 }
-                case Condition.Is c -> throw new IllegalArgumentException("not for a row: " + c);
+                case Condition.Is c -> {
+                    set(Ask.STATE, c.side(), ANY_MAN, null);
+                    factor.setValue(c.factor());
+                    state.setValue(c.state());
+                }
                 case Condition.All c -> throw new IllegalArgumentException("not for a row: " + c);
                 case Condition.Any c -> throw new IllegalArgumentException("not for a row: " + c);
             }
@@ -321,6 +327,7 @@ final class GuardForm extends VBox {
                 case PLAYED -> List.of(side, man, word.apply("to"), square);
                 case GAINS -> List.of(side, word.apply("on"), square, bound, limit, word.apply("pawns"));
                 case MEASURE -> List.of(factor, side, bound, limit);
+                case STATE -> List.of(factor, side, word.apply("is"), state);
                 case LEVER -> List.of(side, from, word.apply("to"), square);
             };
             fields.getChildren().setAll(wanted);
@@ -344,6 +351,7 @@ final class GuardForm extends VBox {
                     where == null || !number ? null : new Condition.Gains(whose, where, bound.getValue(), figure);
                 case MEASURE ->
                     number ? new Condition.Measure(factor.getValue(), whose, bound.getValue(), figure) : null;
+                case STATE -> new Condition.Is(factor.getValue(), whose, state.getValue());
                 case LEVER -> where == null || origin == null ? null : new Condition.Lever(whose, origin, where);
             };
             return plain != null && not.isSelected() ? new Condition.Not(plain) : plain;

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.repertoire;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -8,14 +9,17 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.flow.Chances;
@@ -30,6 +34,9 @@ import org.zeroply.rules.Move;
 
 /** What there is to do in a repertoire, as lists; a row leads to its position. Passive. */
 final class ListsPane extends VBox {
+    /** What an answer may cost, to choose from. */
+    private static final List<Double> SHARES = List.of(0.03, 0.06, 0.10, 0.15);
+
     /** What is listed. */
     enum Kind {
         UNANSWERED,
@@ -64,6 +71,7 @@ final class ListsPane extends VBox {
     private final ObjectProperty<Kind> kind = new SimpleObjectProperty<>(this, "kind", Kind.UNANSWERED);
     private final Label basis = Labels.wrapped("list-basis");
     private final Button act = new Button();
+    private final ChoiceBox<Double> share = Choices.of(SHARES, RepertoireTexts::hundredths);
     private final ObservableList<Row> rows = FXCollections.observableArrayList();
     private final ListView<Row> list = new ListView<>(rows);
 
@@ -96,7 +104,16 @@ final class ListsPane extends VBox {
         act.setMinWidth(USE_PREF_SIZE);
         HBox.setHgrow(basis, Priority.ALWAYS);
         basis.setMaxWidth(Double.MAX_VALUE);
-        HBox top = new HBox(10, basis, act);
+        share.setId("repertoire-share");
+        share.setAccessibleText(Texts.of("lists.share"));
+        share.setTooltip(new Tooltip(Texts.of("lists.share")));
+        share.managedProperty().bind(share.visibleProperty());
+        share.setOnAction(event -> soundness.shareProperty().set(share.getValue()));
+        soundness.shareProperty().subscribe(now -> {
+            share.setValue(nearest(now.doubleValue()));
+            show();
+        });
+        HBox top = new HBox(10, basis, share, act);
         top.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(top, list);
         kind.subscribe(() -> show());
@@ -119,6 +136,12 @@ final class ListsPane extends VBox {
         return list;
     }
 
+    private static double nearest(double share) {
+        return SHARES.stream()
+                .min(Comparator.comparingDouble(each -> Math.abs(each - share)))
+                .orElseThrow();
+    }
+
     private void openChosen() {
         Row row = list.getSelectionModel().getSelectedItem();
         if (row != null) {
@@ -136,6 +159,7 @@ final class ListsPane extends VBox {
             return;
         }
         act.setVisible(false);
+        share.setVisible(false);
         List<Row> fresh = switch (kind.get()) {
             case UNANSWERED -> unanswered();
             case SOUNDNESS -> soundness();
@@ -205,13 +229,10 @@ final class ListsPane extends VBox {
     private List<Row> soundness() {
         SoundnessModel.Found known = soundness.foundProperty().get();
         List<Row> found = new ArrayList<>();
-        for (Soundness.Weighed each : known.answers()) {
-            if (each.loss() < Soundness.THRESHOLD) {
-                break;
-            }
+        for (Soundness.Weighed each : soundness.costly()) {
             found.add(new Row(
                     model.line(each.node(), each.answer().move()),
-                    RepertoireTexts.sound(model, each, Soundness.THRESHOLD),
+                    RepertoireTexts.sound(model, each, 0),
                     RepertoireTexts.hundredths(each.loss()),
                     to(each.answer().to())));
         }
@@ -220,7 +241,8 @@ final class ListsPane extends VBox {
                 known.answers().size(),
                 model.repertoire().answers(),
                 found.size(),
-                RepertoireTexts.hundredths(Soundness.THRESHOLD)));
+                RepertoireTexts.hundredths(soundness.shareProperty().get())));
+        share.setVisible(true);
         offerPass();
         return found;
     }

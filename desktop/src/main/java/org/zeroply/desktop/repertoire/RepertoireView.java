@@ -114,6 +114,7 @@ public final class RepertoireView extends StackPane {
         model.flowProperty().subscribe(() -> show());
         model.listProperty().subscribe(() -> show());
         soundness.foundProperty().subscribe(() -> nameTabs(soundness, checks));
+        soundness.shareProperty().subscribe((before, now) -> nameTabs(soundness, checks));
         checks.upkeepProperty().subscribe(() -> nameTabs(soundness, checks));
         checks.brokenProperty().subscribe(() -> nameTabs(soundness, checks));
         addEventFilter(KeyEvent.KEY_TYPED, this::typed);
@@ -214,9 +215,7 @@ public final class RepertoireView extends StackPane {
         name(ListsPane.Kind.UNANSWERED, model.likelihood().gaps().size());
         name(ListsPane.Kind.TIDY, checks.upkeepProperty().get().size());
         name(ListsPane.Kind.GUARDS, checks.brokenProperty().get().size());
-        name(ListsPane.Kind.SOUNDNESS, (int) soundness.foundProperty().get().answers().stream()
-                .filter(each -> each.loss() >= org.zeroply.repertoire.Soundness.THRESHOLD)
-                .count());
+        name(ListsPane.Kind.SOUNDNESS, soundness.costly().size());
     }
 
     private void name(ListsPane.Kind kind, int count) {

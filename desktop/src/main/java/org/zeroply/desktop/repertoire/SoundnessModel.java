@@ -5,10 +5,12 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleDoubleProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.Texts;
@@ -50,6 +52,7 @@ public final class SoundnessModel {
     private final Background background;
     private final CalculatorService service;
     private final ReadOnlyObjectWrapper<Found> found = new ReadOnlyObjectWrapper<>(this, "found", Found.NOTHING);
+    private final DoubleProperty share = new SimpleDoubleProperty(this, "share", Soundness.USUAL_SHARE);
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
     private final Map<Long, Calculation> known = new HashMap<>();
     private Deque<Position> waiting = new ArrayDeque<>();
@@ -68,6 +71,18 @@ public final class SoundnessModel {
 
     public ReadOnlyObjectProperty<Found> foundProperty() {
         return found.getReadOnlyProperty();
+    }
+
+    /** From which share of a point on an answer is said to cost something. */
+    public DoubleProperty shareProperty() {
+        return share;
+    }
+
+    /** The answers that cost that share or more, the costliest first. */
+    List<Soundness.Weighed> costly() {
+        return found.get().answers().stream()
+                .filter(each -> each.loss() >= share.get())
+                .toList();
     }
 
     public ReadOnlyBooleanProperty runningProperty() {

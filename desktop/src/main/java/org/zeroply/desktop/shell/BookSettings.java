@@ -3,11 +3,13 @@ package org.zeroply.desktop.shell;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import javafx.beans.property.DoubleProperty;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
 import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.strip.StripLanes;
 import org.zeroply.notation.Language;
 import org.zeroply.reading.ValueScale;
@@ -21,6 +23,7 @@ final class BookSettings {
     private final LedgerModel ledger;
     private final JudgingModel judging;
     private final LanesModel lanes;
+    private final SoundnessModel soundness;
     private String keptStudent = "";
 
     BookSettings(
@@ -29,7 +32,9 @@ final class BookSettings {
             ReadingModel reading,
             LedgerModel ledger,
             JudgingModel judging,
-            LanesModel lanes) {
+            LanesModel lanes,
+            SoundnessModel soundness) {
+        this.soundness = soundness;
         this.judging = judging;
         this.lanes = lanes;
         this.workbook = workbook;
@@ -50,11 +55,8 @@ final class BookSettings {
         workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
         workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
         ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
-        workbook.setting("threshold")
-                .filter(text -> text.matches("0\\.\\d{2}"))
-                .ifPresent(text -> judging.thresholdProperty().set(Math.clamp(Double.parseDouble(text), 0.05, 0.5)));
-        judging.thresholdProperty()
-                .subscribe((before, now) -> keep("threshold", String.format(Locale.ROOT, "%.2f", now.doubleValue())));
+        share("threshold", judging.thresholdProperty(), 0.05);
+        share("soundness", soundness.shareProperty(), 0.01);
         workbook.setting("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
         lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
         reading.curtainProperty().subscribe(() -> {
@@ -66,6 +68,14 @@ final class BookSettings {
         });
         reading.languageProperty().subscribe(chosen -> keep("language", chosen.name()));
         reading.scaleProperty().subscribe(chosen -> keep("scale", scaleText(chosen)));
+    }
+
+    /** A share of a point, in hundredths. */
+    private void share(String name, DoubleProperty property, double least) {
+        workbook.setting(name)
+                .filter(text -> text.matches("0\\.\\d{2}"))
+                .ifPresent(text -> property.set(Math.clamp(Double.parseDouble(text), least, 0.5)));
+        property.subscribe((before, now) -> keep(name, String.format(Locale.ROOT, "%.2f", now.doubleValue())));
     }
 
     private void keep(String name, String value) {

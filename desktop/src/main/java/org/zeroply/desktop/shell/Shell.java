@@ -186,7 +186,9 @@ public final class Shell extends StackPane {
         getChildren().addAll(frame, overlay);
         defineCommands();
         listen(sheets);
-        new BookSettings(workbook, background, reading, ledger, judging, judgingDesk.lanes()).begin();
+        new BookSettings(
+                        workbook, background, reading, ledger, judging, judgingDesk.lanes(), repertoireDesk.soundness())
+                .begin();
         judgingDesk.queue().begin();
         repertoire.refresh();
         applyLook();

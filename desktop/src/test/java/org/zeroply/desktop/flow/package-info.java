@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.flow;
+
+import org.jspecify.annotations.NullMarked;
