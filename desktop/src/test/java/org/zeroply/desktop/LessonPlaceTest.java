@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
@@ -24,7 +25,11 @@ import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.strip.StripLane;
 import org.zeroply.desktop.strip.StripView;
 import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
+import org.zeroply.store.RepertoireShelf;
 
 /** What the coach says against a judgement, the lesson that is walked, its report, and the queue, in the real window. */
 @SuppressWarnings("NullAway.Init")
@@ -322,5 +327,51 @@ class LessonPlaceTest extends AtTheWindow {
         fire("#sums-show");
         stand.await("the sums", () -> text("#sums-basis").startsWith("Ardley, Tom"));
         assertThat(text("#sums-basis")).contains("3 moves").contains("1 of 1");
+    }
+
+    @Test
+    void theReportOfAStudentWithARepertoireTellsWhereTheGameLeftIt() {
+        Repertoire repertoire = ((Repertoire.Adding.Added)
+                        Repertoire.empty(Side.WHITE).add(Repertoire.ROOT, Objects.requireNonNull(Move.parse("d2d4"))))
+                .repertoire();
+        stand.workbook()
+                .repertoires()
+                .add(new RepertoireShelf.Title("Queen pawn", Side.WHITE, "Brandt, Ida", ""), repertoire, "new");
+        Stand.onStage(() -> {
+            stand.shell().repertoire().refresh();
+            return true;
+        });
+        take("""
+                [White "Brandt, Ida"]
+                [Black "Quillan, Rhea"]
+                [Result "1-0"]
+
+                1. e4 e5 2. Qh5 Ke7 3. Qxe5# 1-0
+                """);
+        judge();
+        stand.await("the departure", () -> !reading().departedProperty().get().isEmpty());
+        keys(KeyCode.ALT, KeyCode.Z);
+        stand.await("the report", () -> stand.scene().lookup("#lesson-student") != null);
+        ChoiceBox<Side> student = Stand.onStage(() -> {
+            @SuppressWarnings("unchecked")
+            ChoiceBox<Side> box =
+                    (ChoiceBox<Side>) Objects.requireNonNull(stand.scene().lookup("#lesson-student"));
+            return box;
+        });
+        Stand.onStage(() -> {
+            student.setValue(Side.WHITE);
+            student.fireEvent(new javafx.event.ActionEvent());
+            return true;
+        });
+        stand.settle();
+        assertThat(find("#lesson-opening", TextField.class).getText())
+                .endsWith("Repertoire (Queen pawn): White left with 1.e4; the answer is 1.d4.");
+        Stand.onStage(() -> {
+            student.setValue(Side.BLACK);
+            student.fireEvent(new javafx.event.ActionEvent());
+            return true;
+        });
+        stand.settle();
+        assertThat(find("#lesson-opening", TextField.class).getText()).doesNotContain("Repertoire");
     }
 }

@@ -362,7 +362,7 @@ final class FlowLayout {
         }
         int last = own.getLast().node();
         double thick = thickness(own.getFirst().chance()) + 0.8;
-        double least = Math.max(SLOT + (own.getFirst().note().isEmpty() ? 0 : 0.9), thick);
+        double least = Math.max(SLOT + (own.getFirst().note().isEmpty() ? 0 : 1.6), thick);
         Block behind = folded ? Block.of(List.of(), List.of(), least) : after(last, right);
         behind.own.addAll(own);
         if (behind.height < least) {
