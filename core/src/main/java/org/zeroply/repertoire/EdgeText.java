@@ -73,6 +73,13 @@ public final class EdgeText {
         return commands;
     }
 
+    /** Whether the same is said of both, or nothing of the first. */
+    public static boolean isSaidAlike(Edge said, Edge other) {
+        boolean nothing = comment(said).isEmpty() && commands(said).isEmpty();
+        return nothing
+                || (comment(said).equals(comment(other)) && commands(said).equals(commands(other)));
+    }
+
     /** The name of a note's command, such as {@code trapsset}: letters only, as PGN has them. */
     private static String name(Answer.Note note) {
         return note.name().replace("_", "").toLowerCase(Locale.ROOT);

@@ -9,6 +9,11 @@ import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameUnion;
+import org.zeroply.repertoire.Edge;
+import org.zeroply.repertoire.EdgeText;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.repertoire.RepertoireReader;
+import org.zeroply.repertoire.RepertoireWriter;
 import org.zeroply.store.MergeReport.Conflict;
 import org.zeroply.store.MergeReport.Kind;
 import org.zeroply.work.Cancel;
@@ -33,6 +38,7 @@ final class Merge {
     private long newerHere;
     private long unreadable;
     private final List<Conflict> conflicts = new ArrayList<>();
+    private final List<MergeReport.Repertoires> repertoires = new ArrayList<>();
 
     /**
      * @param label how the status line names the merge and the edits it makes when they can be undone
@@ -75,7 +81,11 @@ final class Merge {
         if (added == 0) {
             workbook.dropBatch(batch);
         }
-        return new MergeReport(name, added, brought, removed, newerHere, conflicts, unreadable, done < games.size());
+        if (!cancel.isWished()) {
+            takeRepertoires();
+        }
+        return new MergeReport(
+                name, added, brought, removed, newerHere, conflicts, repertoires, unreadable, done < games.size());
     }
 
     private static Optional<Mine> mine(Handle handle, long uid) {
@@ -169,6 +179,51 @@ final class Merge {
             GameColumns.insert(handle, game, GameColumns.of(game), batch);
             added++;
             conflicts.add(new Conflict(mine.id(), Kind.BESIDE, 0));
+        }
+    }
+
+    // ---- repertoires
+
+    /** Two repertoires are the same if name, side and student are; what a coach took off the list here stays off. */
+    private void takeRepertoires() {
+        for (RepertoireShelf.Listed theirs : other.withHandle(RepertoireShelf::list)) {
+            Repertoire there;
+            try {
+                there = other.withHandle(handle -> RepertoireShelf.read(handle, theirs.id()));
+            } catch (WorkbookException damaged) {
+                unreadable++;
+                continue;
+            }
+            RepertoireShelf shelf = workbook.repertoires();
+            Optional<RepertoireShelf.Listed> mine = shelf.list().stream()
+                    .filter(each -> each.title().isOf(theirs.title()))
+                    .findFirst();
+            if (mine.isPresent()) {
+                unite(shelf, mine.get(), there);
+            } else if (!shelf.wasRemoved(theirs.title())) {
+                shelf.add(theirs.title(), there, label);
+                repertoires.add(new MergeReport.Repertoires(theirs.title().name(), true, there.size(), 0));
+            }
+        }
+    }
+
+    /** Lines of both stand in one repertoire; where both say something of a move, what is said here stays. */
+    private void unite(RepertoireShelf shelf, RepertoireShelf.Listed mine, Repertoire there) {
+        Repertoire here = shelf.read(mine.id());
+        RepertoireReader.Taken taken = RepertoireReader.take(here, List.of(RepertoireWriter.tree(there)));
+        int otherwise = 0;
+        for (Repertoire.Node node : there.nodes()) {
+            Repertoire.Node same = taken.repertoire().at(node.position()).orElse(null);
+            for (Edge edge : node.edges()) {
+                Edge kept = same == null ? null : same.edge(edge.move());
+                otherwise += kept != null && !EdgeText.isSaidAlike(edge, kept) ? 1 : 0;
+            }
+        }
+        if (!taken.repertoire().sameAs(here)) {
+            shelf.save(mine.id(), here, taken.repertoire(), "", label);
+        }
+        if (!taken.repertoire().sameAs(here) || otherwise > 0) {
+            repertoires.add(new MergeReport.Repertoires(mine.title().name(), false, taken.added(), otherwise));
         }
     }
 }

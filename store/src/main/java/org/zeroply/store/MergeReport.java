@@ -11,7 +11,8 @@ import java.util.List;
  * @param removed games that had been removed there and were not touched here since
  * @param newerHere games that were newer here
  * @param conflicts games that were edited in both copies; both edits were kept
- * @param unreadable games of the other copy that are damaged
+ * @param repertoires repertoires that got something from the other copy
+ * @param unreadable games and repertoires of the other copy that are damaged
  * @param cancelled whether it was stopped before the end; what was merged until then stays
  */
 public record MergeReport(
@@ -21,11 +22,23 @@ public record MergeReport(
         long removed,
         long newerHere,
         List<Conflict> conflicts,
+        List<Repertoires> repertoires,
         long unreadable,
         boolean cancelled) {
     public MergeReport {
         conflicts = List.copyOf(conflicts);
+        repertoires = List.copyOf(repertoires);
     }
+
+    /**
+     * A repertoire that got something.
+     *
+     * @param name its name, the same in both copies
+     * @param fresh whether it was only there
+     * @param positions how many positions came with it
+     * @param otherwise moves of which the other copy says something else; what is said here was kept
+     */
+    public record Repertoires(String name, boolean fresh, int positions, int otherwise) {}
 
     /**
      * A game that was edited in both copies.

@@ -1,6 +1,8 @@
 package org.zeroply.store;
 
 import java.nio.charset.StandardCharsets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -8,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.repertoire.Edge;
@@ -48,6 +51,11 @@ public final class RepertoireShelf {
                 throw new IllegalArgumentException("a repertoire must have a name");
             }
         }
+
+        /** Whether both name the same repertoire; the approach that a student has chosen may differ. */
+        boolean isOf(Title other) {
+            return name.equals(other.name) && side == other.side && student.equals(other.student);
+        }
     }
 
     /** A repertoire of the list, with how many positions it has. */
@@ -55,37 +63,44 @@ public final class RepertoireShelf {
 
     /** All repertoires, in the order of their names. */
     public List<Listed> list() {
-        return workbook.read(handle -> handle.createQuery("select id, name, side, student, approach, (select count(*)"
+        return workbook.read(RepertoireShelf::list);
+    }
+
+    static List<Listed> list(Handle handle) {
+        return handle.createQuery("select id, name, side, student, approach, (select count(*)"
                         + " from repertoire_node where repertoire = repertoire.id) from repertoire where hidden = 0"
                         + " order by name, id")
-                .map((rows, context) -> new Listed(
-                        rows.getLong(1),
-                        new Title(
-                                rows.getString(2),
-                                Side.valueOf(rows.getString(3)),
-                                rows.getString(4),
-                                rows.getString(5)),
-                        rows.getInt(6)))
-                .list());
+                .map((rows, context) -> new Listed(rows.getLong(1), title(rows), rows.getInt(6)))
+                .list();
+    }
+
+    private static Title title(ResultSet rows) throws SQLException {
+        return new Title(
+                rows.getString("name"),
+                Side.valueOf(rows.getString("side")),
+                rows.getString("student"),
+                rows.getString("approach"));
     }
 
     /** Adds a repertoire and gives its id; undone from the list of repertoires. */
     public long add(Title title, Repertoire repertoire, String label) {
-        return workbook.write(handle -> {
-            long id = handle.createUpdate("insert into repertoire (name, side, student, approach) values (?, ?, ?, ?)")
-                    .bind(0, title.name())
-                    .bind(1, title.side().name())
-                    .bind(2, title.student())
-                    .bind(3, title.approach())
-                    .executeAndReturnGeneratedKeys("id")
-                    .mapTo(Long.class)
-                    .one();
-            for (Repertoire.Node node : repertoire.nodes()) {
-                put(handle, id, NodeRow.of(node));
-            }
-            Journal.list(handle, LIST, label, "repertoire " + id, null);
-            return id;
-        });
+        return workbook.write(handle -> add(handle, title, repertoire, label));
+    }
+
+    static long add(Handle handle, Title title, Repertoire repertoire, String label) {
+        long id = handle.createUpdate("insert into repertoire (name, side, student, approach) values (?, ?, ?, ?)")
+                .bind(0, title.name())
+                .bind(1, title.side().name())
+                .bind(2, title.student())
+                .bind(3, title.approach())
+                .executeAndReturnGeneratedKeys("id")
+                .mapTo(Long.class)
+                .one();
+        for (Repertoire.Node node : repertoire.nodes()) {
+            put(handle, id, NodeRow.of(node));
+        }
+        Journal.list(handle, LIST, label, "repertoire " + id, null);
+        return id;
     }
 
     /** Takes a repertoire off the list; undone from the list of repertoires. */
@@ -94,6 +109,15 @@ public final class RepertoireShelf {
             Journal.list(handle, LIST, label, null, "repertoire " + id);
             return show(handle, "repertoire " + id, false);
         });
+    }
+
+    /** Whether a repertoire of this name, side and student was taken off the list. */
+    boolean wasRemoved(Title title) {
+        return workbook.read(handle -> handle
+                .createQuery("select name, side, student, approach from repertoire where hidden = 1")
+                .map((rows, context) -> title(rows))
+                .stream()
+                .anyMatch(title::isOf));
     }
 
     private static int show(Handle handle, String named, boolean shown) {
@@ -122,7 +146,7 @@ public final class RepertoireShelf {
         return workbook.read(handle -> read(handle, id));
     }
 
-    private static Repertoire read(Handle handle, long id) {
+    static Repertoire read(Handle handle, long id) {
         Side side = handle.createQuery("select side from repertoire where id = ?")
                 .bind(0, id)
                 .mapTo(String.class)
@@ -135,14 +159,18 @@ public final class RepertoireShelf {
                 .map((row, context) -> new NodeRow(row.getInt(1), row.getString(2), row.getString(3)))
                 .forEach(row -> rows.put(row.id(), row));
         try {
-            return Repertoire.restore(side, nodes(side, rows));
+            return Repertoire.restore(side, nodes(side, rows, false));
         } catch (IllegalArgumentException damaged) {
             throw new WorkbookException("the repertoire " + id + " is damaged: " + damaged.getMessage(), damaged);
         }
     }
 
-    /** The nodes that can be reached, with the positions that follow from the moves. */
-    private static List<Repertoire.@Nullable Node> nodes(Side side, Map<Integer, NodeRow> rows) {
+    /**
+     * The nodes that can be reached, with the positions that follow from the moves.
+     *
+     * @param gaps whether a move to a row that is not there is left out; otherwise it is an error
+     */
+    private static List<Repertoire.@Nullable Node> nodes(Side side, Map<Integer, NodeRow> rows, boolean gaps) {
         int most = rows.keySet().stream().mapToInt(Integer::intValue).max().orElse(0);
         List<Repertoire.@Nullable Node> nodes = new ArrayList<>();
         for (int id = 0; id <= most; id++) {
@@ -159,6 +187,9 @@ public final class RepertoireShelf {
             }
             List<Edge> edges = new ArrayList<>();
             for (NodeText.Row move : NodeText.rows(row.edges())) {
+                if (gaps && (!rows.containsKey(move.to()) || !position.isLegal(move.move()))) {
+                    continue;
+                }
                 edges.add(move.edge(position.sideToMove() == side));
                 if (!positions.containsKey(move.to())) {
                     positions.put(move.to(), position.play(move.move()));
@@ -170,10 +201,70 @@ public final class RepertoireShelf {
         return nodes;
     }
 
+    /**
+     * What can still be read of a repertoire in a damaged workbook.
+     *
+     * @param lost positions that could not be read; what lay behind them only is left out as well
+     */
+    record Salvaged(Title title, Repertoire repertoire, long lost) {}
+
+    /** As much as can be read of each repertoire that a damaged workbook shows; one whose start is lost is left out. */
+    static List<Salvaged> salvage(Handle damaged) {
+        List<Salvaged> saved = new ArrayList<>();
+        Map<Long, Title> titles = new TreeMap<>();
+        damaged.createQuery("select id, name, side, student, approach from repertoire where hidden = 0")
+                .map((rows, context) -> Map.entry(rows.getLong(1), title(rows)))
+                .forEach(each -> titles.put(each.getKey(), each.getValue()));
+        titles.forEach((id, title) -> {
+            Map<Integer, NodeRow> rows = new HashMap<>();
+            long lost = 0;
+            int last = lastNode(damaged, id);
+            for (int node = 0; node <= last; node++) {
+                try {
+                    row(damaged, id, node).ifPresent(row -> rows.put(row.id(), row));
+                } catch (RuntimeException unreadable) {
+                    lost++;
+                }
+            }
+            if (rows.containsKey(Repertoire.ROOT)) {
+                saved.add(new Salvaged(title, Repertoire.restore(title.side(), nodes(title.side(), rows, true)), lost));
+            }
+        });
+        return saved;
+    }
+
+    /** The highest node; a high guess where the page that tells it is damaged, since asking for what is not there is cheap. */
+    private static int lastNode(Handle damaged, long id) {
+        try {
+            return damaged.createQuery("select coalesce(max(id), -1) from repertoire_node where repertoire = ?")
+                    .bind(0, id)
+                    .mapTo(Integer.class)
+                    .one();
+        } catch (RuntimeException unreadable) {
+            return 1 << 15;
+        }
+    }
+
+    private static Optional<NodeRow> row(Handle handle, long id, int node) {
+        return handle.createQuery("select id, edges, tally from repertoire_node where repertoire = ? and id = ?")
+                .bind(0, id)
+                .bind(1, node)
+                .map((row, context) -> new NodeRow(row.getInt(1), row.getString(2), row.getString(3)))
+                .findOne()
+                .map(NodeRow::checked);
+    }
+
     /** A row of the table; one without edges and counts may still be a position. */
     private record NodeRow(int id, String edges, String tally) {
         static NodeRow of(Repertoire.Node node) {
             return new NodeRow(node.id(), NodeText.edges(node), NodeText.tally(node.tally()));
+        }
+
+        /** This row, if its texts can be read; otherwise a {@link WorkbookException}. */
+        NodeRow checked() {
+            NodeText.rows(edges);
+            NodeText.tally(tally);
+            return this;
         }
     }
 

@@ -9,13 +9,17 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
 import org.zeroply.gametree.Game;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 /**
- * Saves games out of a damaged workbook. Each game is asked for by its id, so that a bad page costs only the games that
+ * Saves games and repertoires out of a damaged workbook. Each game is asked for by its id, so that a bad page costs only the games that
  * lie on it. The damaged file is copied first and never written to.
  */
 public final class Rescue {
@@ -28,8 +32,15 @@ public final class Rescue {
      *
      * @param saved games that are in the new workbook
      * @param lost games that are known to have been there and could not be read
+     * @param repertoires repertoires of which at least the start could be read
+     * @param positions positions of these that could not be read
      */
-    public record Report(long saved, long lost) {}
+    public record Report(long saved, long lost, int repertoires, long positions) {
+        /** Whether nothing at all could be read. */
+        public boolean isEmpty() {
+            return saved == 0 && repertoires == 0;
+        }
+    }
 
     static Report run(Path damaged, Path target, Clock clock, Progress progress, Cancel cancel) throws IOException {
         Path scratch = Files.createTempDirectory("zeroply-rescue");
@@ -46,7 +57,7 @@ public final class Rescue {
                     }
                 };
             } catch (SQLException unreadable) {
-                return new Report(0, 0);
+                return new Report(0, 0, 0, 0);
             }
         } finally {
             Scratch.delete(scratch);
@@ -75,7 +86,25 @@ public final class Rescue {
             }
             progress.at((double) first / last, saved);
         }
-        return new Report(saved, lost);
+        List<RepertoireShelf.Salvaged> repertoires = cancel.isWished() ? List.of() : repertoires(from);
+        for (RepertoireShelf.Salvaged each : repertoires) {
+            fresh.repertoires().add(each.title(), each.repertoire(), "");
+        }
+        return new Report(
+                saved,
+                lost,
+                repertoires.size(),
+                repertoires.stream().mapToLong(RepertoireShelf.Salvaged::lost).sum());
+    }
+
+    private static List<RepertoireShelf.Salvaged> repertoires(Connection from) {
+        // The handle is the connection's, which is closed by whoever opened it.
+        Handle handle = Jdbi.create(from).open();
+        try {
+            return RepertoireShelf.salvage(handle);
+        } catch (JdbiException unreadable) {
+            return List.of();
+        }
     }
 
     /** What stands under an id of a damaged workbook. */

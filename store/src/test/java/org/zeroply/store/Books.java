@@ -8,10 +8,18 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Objects;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
+import org.zeroply.notation.San;
+import org.zeroply.repertoire.Answer;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -54,5 +62,31 @@ final class Books {
         try (InputStream in = SampleClub.games()) {
             workbook.importPgn(in, 1, "club.pgn", "import", Progress.SILENT, new Cancel());
         }
+    }
+
+    /** The moves of a line from the initial position, with spaces between. */
+    static List<Move> moves(String line) {
+        List<Move> moves = new ArrayList<>();
+        Position position = Position.START;
+        for (String name : line.split(" ")) {
+            moves.add(Objects.requireNonNull(San.read(position, name), name));
+            position = position.play(moves.getLast());
+        }
+        return moves;
+    }
+
+    static Repertoire with(Repertoire repertoire, String line) {
+        return ((Repertoire.Adding.Added) repertoire.addLine(Repertoire.ROOT, moves(line))).repertoire();
+    }
+
+    /** A repertoire of White's with one line. */
+    static Repertoire repertoire(String line) {
+        return with(Repertoire.empty(Side.WHITE), line);
+    }
+
+    /** The repertoire with a reason for its first move. */
+    static Repertoire reason(Repertoire repertoire, String reason) {
+        Answer first = repertoire.root().answers().getFirst();
+        return repertoire.with(Repertoire.ROOT, first.withNote(Answer.Note.REASON, reason));
     }
 }

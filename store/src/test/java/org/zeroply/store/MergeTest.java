@@ -14,7 +14,10 @@ import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.rules.Side;
 import org.zeroply.store.MergeReport.Kind;
+import org.zeroply.store.RepertoireShelf.Title;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -160,5 +163,37 @@ class MergeTest {
                         MergeOpening.Refused.class,
                         refused -> assertThat(refused.why().reason()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK));
         assertThat(home.count()).isEqualTo(3);
+    }
+
+    private static final Title TITLE = new Title("With 1.d4", Side.WHITE, "Brandt, Ida", "");
+
+    @Test
+    void repertoiresOfBothCopiesAreUnited() throws IOException {
+        Repertoire here = Books.repertoire("d4 d5 c4 e6");
+        Repertoire there = Books.with(Books.repertoire("d4 Nf6 c4"), "e4 e5");
+        long mine = home.repertoires().add(TITLE, Books.reason(here, "more room"), "new");
+        club.repertoires().add(TITLE, Books.reason(there, "the centre"), "new");
+        club.repertoires().add(new Title("Quiet", Side.BLACK, "", ""), Repertoire.empty(Side.BLACK), "new");
+        MergeReport report = bringHome();
+        assertThat(report.repertoires())
+                .containsExactlyInAnyOrder(
+                        new MergeReport.Repertoires("Quiet", true, 1, 0),
+                        new MergeReport.Repertoires("With 1.d4", false, 4, 1));
+        Repertoire both = home.repertoires().read(mine);
+        assertThat(both.sameAs(Books.reason(
+                        Books.with(Books.with(Books.repertoire("d4 d5 c4 e6"), "d4 Nf6 c4"), "e4 e5"), "more room")))
+                .isTrue();
+        assertThat(home.repertoires().travel(mine, true).orElseThrow().sameAs(Books.reason(here, "more room")))
+                .as("the union can be undone")
+                .isTrue();
+    }
+
+    @Test
+    void aRepertoireTakenOffTheListDoesNotComeBack() throws IOException {
+        long mine = home.repertoires().add(TITLE, Books.repertoire("d4 d5"), "new");
+        club.repertoires().add(TITLE, Books.repertoire("d4 d5"), "new");
+        home.repertoires().remove(mine, "remove");
+        assertThat(bringHome().repertoires()).isEmpty();
+        assertThat(home.repertoires().list()).isEmpty();
     }
 }

@@ -6,14 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Condition;
 import org.zeroply.repertoire.Guard;
@@ -27,6 +24,7 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.store.RepertoireShelf.Title;
 import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
 
 /** Repertoires in a real workbook file. */
 class RepertoireShelfTest {
@@ -46,22 +44,8 @@ class RepertoireShelfTest {
         return ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
     }
 
-    private static List<Move> moves(String line) {
-        List<Move> moves = new ArrayList<>();
-        Position position = Position.START;
-        for (String name : line.split(" ")) {
-            moves.add(Objects.requireNonNull(San.read(position, name), name));
-            position = position.play(moves.getLast());
-        }
-        return moves;
-    }
-
-    private static Repertoire with(Repertoire repertoire, String line) {
-        return ((Repertoire.Adding.Added) repertoire.addLine(Repertoire.ROOT, moves(line))).repertoire();
-    }
-
     private static Repertoire sample() {
-        return with(with(Repertoire.empty(Side.WHITE), "d4 d5 c4 e6 Nc3 Nf6"), "c4 e6 Nc3 d5 d4");
+        return Books.with(Books.with(Repertoire.empty(Side.WHITE), "d4 d5 c4 e6 Nc3 Nf6"), "c4 e6 Nc3 d5 d4");
     }
 
     private static Repertoire say(Repertoire repertoire, String reason) {
@@ -83,7 +67,7 @@ class RepertoireShelfTest {
         Repertoire first = sample();
         Repertoire second = say(first, "the centre");
         Repertoire third = second.withTallies(Map.of(
-                1, new Tally(List.of(new Tally.Played(moves("d4 d5").getLast(), 7, 3, 2, 1)))));
+                1, new Tally(List.of(new Tally.Played(Books.moves("d4 d5").getLast(), 7, 3, 2, 1)))));
         long id;
         try (Workbook workbook = open()) {
             RepertoireShelf shelf = workbook.repertoires();
@@ -118,7 +102,7 @@ class RepertoireShelfTest {
             RepertoireShelf shelf = workbook.repertoires();
             Repertoire first = sample();
             long id = shelf.add(TITLE, first, "new");
-            Repertoire less = first.remove(Repertoire.ROOT, moves("d4").getFirst());
+            Repertoire less = first.remove(Repertoire.ROOT, Books.moves("d4").getFirst());
             shelf.save(id, first, less, "", "removed");
             assertThat(shelf.read(id).sameAs(less)).isTrue();
             assertThat(shelf.travel(id, true).orElseThrow().sameAs(first)).isTrue();
@@ -229,7 +213,7 @@ class RepertoireShelfTest {
 
     private static int node(Repertoire repertoire, String line) {
         Position position = Position.START;
-        for (Move move : moves(line)) {
+        for (Move move : Books.moves(line)) {
             position = position.play(move);
         }
         return repertoire.at(position).orElseThrow().id();
@@ -245,6 +229,33 @@ class RepertoireShelfTest {
                     node, reply.withShare(40).withKind(Reply.Kind.TRAP).withComment("look out"));
             long id = workbook.repertoires().add(TITLE, said, "new");
             assertThat(workbook.repertoires().read(id).sameAs(said)).isTrue();
+        }
+    }
+
+    @Test
+    void whatCanBeReadOfARepertoireIsSavedFromADamagedWorkbook() throws Exception {
+        int lost = sample().node(Repertoire.ROOT).answers().getFirst().to();
+        try (Workbook workbook = open()) {
+            workbook.repertoires().add(TITLE, sample(), "new");
+            workbook.repertoires().add(new Title("Gone", Side.BLACK, "", ""), Repertoire.empty(Side.BLACK), "new");
+        }
+        try (var connection = WorkbookFile.source(file).getConnection();
+                var statement = connection.createStatement()) {
+            statement.execute("update repertoire_node set edges = 'nonsense' where repertoire = 1 and id = " + lost);
+            statement.execute("delete from repertoire_node where repertoire = 2");
+        }
+        Path saved = folder.resolve("saved.zeroply");
+        Rescue.Report report = Workbook.rescue(file, saved, Clock.systemUTC(), Progress.SILENT, new Cancel());
+        assertThat(report).isEqualTo(new Rescue.Report(0, 0, 1, 1));
+        file = saved;
+        try (Workbook workbook = open()) {
+            RepertoireShelf.Listed only = workbook.repertoires().list().getFirst();
+            assertThat(only.title()).isEqualTo(TITLE);
+            Repertoire left = workbook.repertoires().read(only.id());
+            assertThat(left.root().answers()).hasSize(1);
+            assertThat(left.sameAs(Books.repertoire("c4 e6 Nc3 d5 d4 Nf6")))
+                    .as("what lies behind the lost position on another way is still there")
+                    .isTrue();
         }
     }
 }

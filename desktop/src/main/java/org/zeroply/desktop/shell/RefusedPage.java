@@ -109,7 +109,7 @@ public final class RefusedPage extends StackPane {
     private void rescue() {
         toANewFile("refused.rescueName", (progress, target) -> {
             Rescue.Report report = Workbook.rescue(file, target, clock, progress, new Cancel());
-            return report.saved() == 0 ? Texts.of("refused.nothingSaved") : "";
+            return report.isEmpty() ? Texts.of("refused.nothingSaved") : "";
         });
     }
 

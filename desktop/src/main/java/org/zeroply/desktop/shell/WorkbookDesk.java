@@ -170,6 +170,9 @@ final class WorkbookDesk {
         line(lines, "merge.brought", report.brought());
         line(lines, "merge.removed", report.removed());
         line(lines, "merge.newerHere", report.newerHere());
+        for (MergeReport.Repertoires each : report.repertoires()) {
+            lines.add(Texts.of("merge.repertoire." + each.fresh(), each.name(), each.positions(), each.otherwise()));
+        }
         if (lines.isEmpty() && names.isEmpty()) {
             lines.add(Texts.of("merge.nothing"));
         }
