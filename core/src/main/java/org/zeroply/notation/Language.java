@@ -1,6 +1,8 @@
 package org.zeroply.notation;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.PieceType;
 import org.zeroply.words.Words;
@@ -33,6 +35,28 @@ public enum Language {
     /** The language's own name. */
     public String title() {
         return Words.of("language." + name());
+    }
+
+    /** The code of the language in files: that of ISO 639, and {@code fig} for the figurines. */
+    public String code() {
+        return switch (this) {
+            case ENGLISH -> "en";
+            case GERMAN -> "de";
+            case FRENCH -> "fr";
+            case SPANISH -> "es";
+            case DUTCH -> "nl";
+            case ITALIAN -> "it";
+            case POLISH -> "pl";
+            case RUSSIAN -> "ru";
+            case FIGURINES -> "fig";
+        };
+    }
+
+    /** The language of a code; empty if there is none. */
+    public static Optional<Language> ofCode(String code) {
+        return Arrays.stream(values())
+                .filter(each -> each.code().equalsIgnoreCase(code.strip()))
+                .findFirst();
     }
 
     /** A piece found at the beginning of a text, and how many characters name it. */

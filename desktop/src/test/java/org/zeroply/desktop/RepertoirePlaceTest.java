@@ -14,6 +14,7 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.repertoire.Answer;
@@ -274,5 +275,35 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(Files.readString(file)).contains("[Repertoire \"BLACK\"]").contains("[%guard");
         assertThat(answer(Objects.requireNonNull(answers.getFirst())).note(Answer.Note.REASON))
                 .isNotEmpty();
+    }
+
+    @Test
+    void theKeyboardAloneTypesWalksTakesAwayAndUndoes() {
+        openStudents("Brandt, Ida");
+        int before = repertoire().repertoire().size();
+        new FxRobot().write("d4 f5 h4");
+        keys(KeyCode.ENTER);
+        stand.await("the line", () -> repertoire().repertoire().size() > before);
+        int typed = repertoire().repertoire().size();
+        String end = repertoire().line(repertoire().nodeProperty().get());
+        assertThat(end).startsWith("1.d4 f5");
+        keys(KeyCode.LEFT);
+        assertThat(repertoire().line(repertoire().nodeProperty().get()))
+                .as("the field is empty, so the arrow walks, to the answer before")
+                .isEqualTo("1.d4");
+        new FxRobot().write("f5 h4");
+        keys(KeyCode.ENTER);
+        assertThat(repertoire().line(repertoire().nodeProperty().get())).isEqualTo("1.d4 f5 2.h4");
+        keys(KeyCode.DELETE);
+        stand.await("the move is gone", () -> repertoire().repertoire().size() < typed);
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.await("the move is back", () -> repertoire().repertoire().size() == typed);
+        assertThat(Stand.onStage(() -> new FxRobot()
+                        .lookup("#repertoire-which")
+                        .queryComboBox()
+                        .getButtonCell()
+                        .getText()))
+                .as("the repertoire keeps its name in the choice")
+                .contains("Brandt, Ida");
     }
 }

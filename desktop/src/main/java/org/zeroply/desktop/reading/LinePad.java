@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.EmptyField;
 import org.zeroply.desktop.Texts;
 import org.zeroply.notation.LineReading;
 import org.zeroply.notation.San;
@@ -50,6 +51,7 @@ final class LinePad extends VBox {
         getChildren().addAll(row, answer);
         field.setOnAction(event -> enter());
         field.addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
+        EmptyField.passOn(field, this, false);
         model.positionProperty()
                 .subscribe(position ->
                         number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "...")));
@@ -78,16 +80,6 @@ final class LinePad extends VBox {
         if (event.getCode() == KeyCode.ESCAPE) {
             field.clear();
             model.dismissRefusal();
-            event.consume();
-        } else if (field.getText().isEmpty()
-                && (event.getCode() == KeyCode.LEFT
-                        || event.getCode() == KeyCode.RIGHT
-                        || event.getCode() == KeyCode.HOME
-                        || event.getCode() == KeyCode.END
-                        || event.getCode() == KeyCode.UP
-                        || event.getCode() == KeyCode.DOWN)) {
-            // An empty field has no use for these; they walk the game.
-            fireEvent(event.copyFor(this, this));
             event.consume();
         }
     }

@@ -25,6 +25,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.Choices;
+import org.zeroply.desktop.EmptyField;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.Walking;
@@ -216,6 +217,11 @@ final class CardPane extends VBox {
         Label label = new Label(text);
         label.getStyleClass().add("section-heading");
         return label;
+    }
+
+    /** Where keys go that walk, while no line is being typed. */
+    void walkOn(Node target) {
+        EmptyField.passOn(line, target, true);
     }
 
     void focusLine() {
@@ -468,7 +474,7 @@ final class CardPane extends VBox {
         }
         Button add = new Button(Texts.of("card.guard.add"));
         add.setId("card-guard-add");
-        add.getStyleClass().add("quiet-button");
+        add.getStyleClass().add("more-toggle");
         add.setOnAction(event -> onGuard.accept(Optional.empty()));
         facts.getChildren().add(add);
     }

@@ -108,6 +108,7 @@ public final class RepertoireView extends StackPane {
         VBox.setVgrow(body.getChildren().getLast(), Priority.ALWAYS);
         frame.setCenter(body);
         frame.setRight(card);
+        card.walkOn(flow);
         buildEmpty();
         getChildren().addAll(frame, empty);
         showTab(null);
@@ -300,10 +301,14 @@ public final class RepertoireView extends StackPane {
         showing = true;
         try {
             List<Listed> all = model.listProperty().get();
-            if (!which.getItems().equals(all)) {
-                which.setItems(FXCollections.observableArrayList(all));
+            // While the list is renewed, the open one is not in it for a moment; a choice outside of the list shows
+            // nothing.
+            if (all.contains(open)) {
+                if (!which.getItems().equals(all)) {
+                    which.setItems(FXCollections.observableArrayList(all));
+                }
+                which.setValue(open);
             }
-            which.setValue(open);
             String both = Texts.of("repertoire.bothApproaches");
             List<String> choices = new ArrayList<>(List.of(both));
             choices.addAll(model.approaches());

@@ -1,0 +1,468 @@
+package org.zeroply.task;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+
+/**
+ * The most that one script can earn, and a script that earns it.
+ *
+ * <p>Adding up the items would promise too much: a script has one choice, one verdict for a position, and only so many moves
+ * that count in each. These three are the decisions; everything else a script can simply have. A branch and bound goes
+ * through them: what is undecided is taken to be as good as it can be, and a branch is left when even that does not beat the
+ * best found. Moves are decided only in positions where more are known than count, known from the tree, accepted, or
+ * beginning another order of the tree's own moves.
+ *
+ * @param points the largest sum
+ * @param model a script that earns just that
+ * @param isExact whether all decisions were gone through; a scheme so entangled that they cannot be gets a bound from above
+ *     and no promise about the model
+ */
+public record OutOf(Points points, Script model, boolean isExact) {
+    private static final int MOST_STEPS = 200_000;
+
+    public static OutOf of(Task task) {
+        return new Search(task, task.scheme().items()).run();
+    }
+
+    /** The most that an item can earn by itself. */
+    static Points of(Task task, Item item) {
+        return new Search(task, List.of(item)).run().points();
+    }
+
+    /** How many named candidates count; 0 unless the task asks for candidates. */
+    static int candidates(Task task) {
+        if (task.kind() != TaskKind.CANDIDATES) {
+            return 0;
+        }
+        return task.scheme().candidates() > 0
+                ? task.scheme().candidates()
+                : Math.max(1, task.solution().root().children().size());
+    }
+
+    /** Something that a script has to decide. */
+    private sealed interface Decision {
+        /** Which move is chosen. */
+        record Choice(List<Move> options) implements Decision {}
+
+        /** Which verdict a position gets. */
+        record Judgement(long key, List<Opinion> options) implements Decision {}
+
+        /** Which moves count in a position. */
+        record Moves(long key, List<Set<Move>> options) implements Decision {}
+
+        List<?> options();
+    }
+
+    private static final class Search {
+        private final Task task;
+        private final SolutionGraph graph;
+        private final List<Item> items;
+        private final Set<Want> wants;
+
+        /** The ways on from each position: those of the tree, accepted moves, and other orders. */
+        private final Map<Long, Map<Move, Position>> edges = new LinkedHashMap<>();
+
+        private final Map<Long, Position> positions = new HashMap<>();
+        private final List<Decision> decisions = new ArrayList<>();
+
+        // What has been decided; what is not there is still open.
+        private @Nullable Move choice;
+        private boolean choiceDecided;
+        private final Map<Long, Opinion> judged = new HashMap<>();
+        private final Map<Long, Set<Move>> counted = new HashMap<>();
+
+        private int steps;
+        private Points best = Points.ZERO;
+        private boolean found;
+        private List<Integer> bestOptions = List.of();
+        private final List<Integer> options = new ArrayList<>();
+
+        Search(Task task, List<Item> items) {
+            this.task = task;
+            this.graph = new SolutionGraph(task);
+            this.items = items;
+            this.wants = items.stream().flatMap(Item::wants).collect(Collectors.toCollection(LinkedHashSet::new));
+        }
+
+        OutOf run() {
+            link();
+            decide();
+            Points bound = sum(this::canHave);
+            search(0);
+            boolean exact = steps <= MOST_STEPS;
+            for (int i = 0; i < bestOptions.size(); i++) {
+                take(decisions.get(i), bestOptions.get(i));
+            }
+            choiceDecided = true;
+            return new OutOf(exact ? best : bound, model(), exact);
+        }
+
+        // ---- the graph
+
+        private void link() {
+            for (Position position : graph.positions()) {
+                positions.put(position.key(), position);
+                for (Move move : graph.moves(position.key()).keySet()) {
+                    link(position, move);
+                }
+                for (Move move : graph.accepted(position.key())) {
+                    if (position.isLegal(move)) {
+                        link(position, move);
+                    }
+                }
+            }
+            boolean binding = positions.values().stream().anyMatch(each -> isBinding(each.key()));
+            if (binding) {
+                for (OtherOrders.Way way : OtherOrders.ofTheTree(graph)) {
+                    Position at = way.from();
+                    for (Move move : way.moves()) {
+                        at = link(at, move);
+                    }
+                }
+            }
+        }
+
+        private Position link(Position from, Move move) {
+            Position to = from.play(move);
+            positions.putIfAbsent(to.key(), to);
+            edges.computeIfAbsent(from.key(), key -> new LinkedHashMap<>()).putIfAbsent(move, to);
+            return to;
+        }
+
+        private int limit(long key) {
+            int candidates = candidates(task);
+            return candidates > 0 && key == task.start().key()
+                    ? candidates
+                    : task.scheme().counts();
+        }
+
+        private boolean isSolvers(long key) {
+            return Objects.requireNonNull(positions.get(key)).sideToMove() == task.solver();
+        }
+
+        private boolean isBinding(long key) {
+            return isSolvers(key) && edges.getOrDefault(key, Map.of()).size() > limit(key);
+        }
+
+        // ---- decisions
+
+        private void decide() {
+            List<Move> choices = wants.stream()
+                    .flatMap(want ->
+                            want instanceof Want.Choose choose && task.start().isLegal(choose.move())
+                                    ? Optional.of(choose.move()).stream()
+                                    : Optional.<Move>empty().stream())
+                    .distinct()
+                    .toList();
+            if (choices.size() > 1) {
+                decisions.add(new Decision.Choice(choices));
+            } else if (!choices.isEmpty()) {
+                choice = choices.getFirst();
+                choiceDecided = true;
+            }
+            Map<Long, Set<Set<Opinion>>> asked = new LinkedHashMap<>();
+            for (Want want : wants) {
+                if (want instanceof Want.Judge judge
+                        && graph.has(judge.node())
+                        && !judge.opinions().isEmpty()) {
+                    asked.computeIfAbsent(graph.key(judge.node()), key -> new LinkedHashSet<>())
+                            .add(judge.opinions());
+                }
+            }
+            asked.forEach((key, sets) -> {
+                Set<Opinion> common = EnumSet.allOf(Opinion.class);
+                sets.forEach(common::retainAll);
+                if (common.isEmpty()) {
+                    decisions.add(new Decision.Judgement(key, different(sets)));
+                } else {
+                    judged.put(key, common.iterator().next());
+                }
+            });
+            for (Map.Entry<Long, Map<Move, Position>> each : edges.entrySet()) {
+                if (isBinding(each.getKey())) {
+                    decisions.add(new Decision.Moves(
+                            each.getKey(), subsets(List.copyOf(each.getValue().keySet()), limit(each.getKey()))));
+                }
+            }
+        }
+
+        /** One opinion for each way in which the sets can be met. */
+        private static List<Opinion> different(Set<Set<Opinion>> sets) {
+            Map<Set<Set<Opinion>>, Opinion> byMet = new LinkedHashMap<>();
+            for (Opinion opinion : Opinion.values()) {
+                Set<Set<Opinion>> met =
+                        sets.stream().filter(set -> set.contains(opinion)).collect(Collectors.toSet());
+                if (!met.isEmpty()) {
+                    byMet.putIfAbsent(met, opinion);
+                }
+            }
+            return List.copyOf(byMet.values());
+        }
+
+        private static List<Set<Move>> subsets(List<Move> moves, int size) {
+            List<Set<Move>> all = new ArrayList<>();
+            subsets(moves, 0, size, new ArrayDeque<>(), all);
+            return all;
+        }
+
+        private static void subsets(List<Move> moves, int from, int size, Deque<Move> taken, List<Set<Move>> all) {
+            if (taken.size() == size) {
+                all.add(Collections.unmodifiableSet(new LinkedHashSet<>(taken)));
+                return;
+            }
+            // A bound on hostile input: more ways than the search could ever go through are not listed.
+            for (int i = from; i <= moves.size() - (size - taken.size()) && all.size() <= MOST_STEPS; i++) {
+                taken.addLast(moves.get(i));
+                subsets(moves, i + 1, size, taken, all);
+                taken.removeLast();
+            }
+        }
+
+        private void search(int at) {
+            if (++steps > MOST_STEPS) {
+                return;
+            }
+            Points bound = sum(this::canHave);
+            if (found && bound.compareTo(best) <= 0) {
+                return;
+            }
+            if (at == decisions.size()) {
+                best = bound;
+                found = true;
+                bestOptions = List.copyOf(options);
+                return;
+            }
+            Decision decision = decisions.get(at);
+            for (int i = 0; i < decision.options().size() && steps <= MOST_STEPS; i++) {
+                take(decision, i);
+                options.add(i);
+                search(at + 1);
+                options.removeLast();
+                drop(decision);
+            }
+        }
+
+        private void take(Decision decision, int option) {
+            switch (decision) {
+                case Decision.Choice of -> {
+                    choice = of.options().get(option);
+                    choiceDecided = true;
+                }
+                case Decision.Judgement of -> judged.put(of.key(), of.options().get(option));
+                case Decision.Moves of -> counted.put(of.key(), of.options().get(option));
+            }
+        }
+
+        private void drop(Decision decision) {
+            switch (decision) {
+                case Decision.Choice of -> {
+                    choice = null;
+                    choiceDecided = false;
+                }
+                case Decision.Judgement of -> judged.remove(of.key());
+                case Decision.Moves of -> counted.remove(of.key());
+            }
+        }
+
+        // ---- what a script can have under the decisions so far
+
+        private Points sum(Predicate<Want> has) {
+            Set<Long> visited = reachable(task.start().key(), false);
+            Map<Want, Boolean> known = new HashMap<>();
+            Predicate<Want> once = want -> {
+                Boolean before = known.get(want);
+                if (before == null) {
+                    before = isVisited(want, visited) && has.test(want);
+                    known.put(want, before);
+                }
+                return before;
+            };
+            return items.stream().map(item -> item.earned(once)).reduce(Points.ZERO, Points::plus);
+        }
+
+        private boolean isVisited(Want want, Set<Long> visited) {
+            return switch (want) {
+                case Want.Find find -> graph.has(find.node()) && visited.contains(graph.key(find.node()));
+                case Want.Consider consider ->
+                    graph.has(consider.node()) && visited.contains(graph.key(consider.node()));
+                case Want.Reach reach ->
+                    graph.has(reach.from()) && graph.has(reach.node()) && visited.contains(graph.key(reach.from()));
+                case Want.Judge judge -> graph.has(judge.node()) && visited.contains(graph.key(judge.node()));
+                case Want.Choose choose -> true;
+                case Want.Answer answer -> true;
+                case Want.PlayOut play -> true;
+            };
+        }
+
+        private boolean canHave(Want want) {
+            return switch (want) {
+                case Want.Choose choose ->
+                    task.start().isLegal(choose.move())
+                            && (!choiceDecided || choose.move().equals(choice));
+                case Want.Find find -> graph.isSolvers(find.node());
+                case Want.Consider consider -> consider.node() != GameTree.ROOT && !graph.isSolvers(consider.node());
+                case Want.Reach reach ->
+                    reachable(graph.key(reach.from()), true).contains(graph.key(reach.node()))
+                            && graph.key(reach.from()) != graph.key(reach.node());
+                case Want.Judge judge -> {
+                    Opinion opinion = judged.get(graph.key(judge.node()));
+                    yield !judge.opinions().isEmpty()
+                            && (opinion == null || judge.opinions().contains(opinion));
+                }
+                case Want.Answer answer ->
+                    answer.question() >= 1
+                            && answer.question() <= task.questions().size()
+                            && !task.questions()
+                                    .get(answer.question() - 1)
+                                    .keys()
+                                    .isEmpty();
+                case Want.PlayOut play -> task.kind() == TaskKind.PLAY_ON;
+            };
+        }
+
+        private boolean isAllowed(long from, Move move) {
+            Set<Move> decided = counted.get(from);
+            return decided == null || decided.contains(move);
+        }
+
+        /**
+         * The positions that can be visited from one on.
+         *
+         * @param goodOnly whether the solver plays only moves of the tree and accepted ones
+         */
+        private Set<Long> reachable(long start, boolean goodOnly) {
+            return ways(start, goodOnly).keySet();
+        }
+
+        /** A step back towards where one came from. */
+        private record Back(@Nullable Long from, @Nullable Move move) {}
+
+        private Map<Long, Back> ways(long start, boolean goodOnly) {
+            Map<Long, Back> ways = new LinkedHashMap<>();
+            ways.put(start, new Back(null, null));
+            Deque<Long> open = new ArrayDeque<>(List.of(start));
+            while (!open.isEmpty()) {
+                long here = open.remove();
+                for (Map.Entry<Move, Position> edge :
+                        edges.getOrDefault(here, Map.of()).entrySet()) {
+                    long next = edge.getValue().key();
+                    boolean good = !goodOnly || !isSolvers(here) || graph.isGood(here, edge.getKey());
+                    if (good && isAllowed(here, edge.getKey()) && !ways.containsKey(next)) {
+                        ways.put(next, new Back(here, edge.getKey()));
+                        open.add(next);
+                    }
+                }
+            }
+            return ways;
+        }
+
+        // ---- the model script
+
+        private List<Move> way(Map<Long, Back> ways, long to) {
+            List<Move> moves = new ArrayList<>();
+            Back back = ways.get(to);
+            while (back != null && back.from() != null && back.move() != null) {
+                moves.addFirst(back.move());
+                back = ways.get(back.from());
+            }
+            return moves;
+        }
+
+        private Script model() {
+            Map<Long, Back> all = ways(task.start().key(), false);
+            Map<List<Move>, Optional<Opinion>> rows = new LinkedHashMap<>();
+            Predicate<Want> can = want -> isVisited(want, all.keySet()) && canHave(want);
+            for (Want want : wants) {
+                if (!can.test(want)) {
+                    continue;
+                }
+                switch (want) {
+                    case Want.Find find -> rows.putIfAbsent(way(all, graph.key(find.node())), Optional.empty());
+                    case Want.Consider consider ->
+                        rows.merge(
+                                way(all, graph.key(consider.node())),
+                                Optional.of(verdict(graph.key(consider.node()))),
+                                (before, now) -> before.or(() -> now));
+                    case Want.Judge judge ->
+                        rows.put(way(all, graph.key(judge.node())), Optional.of(verdict(graph.key(judge.node()))));
+                    case Want.Reach reach -> {
+                        List<Move> moves = new ArrayList<>(way(all, graph.key(reach.from())));
+                        moves.addAll(way(ways(graph.key(reach.from()), true), graph.key(reach.node())));
+                        rows.putIfAbsent(moves, Optional.empty());
+                    }
+                    case Want.Choose choose -> {}
+                    case Want.Answer answer -> {}
+                    case Want.PlayOut play -> {}
+                }
+            }
+            Script model = Script.EMPTY.withRows(written(rows));
+            if (choice != null) {
+                model = model.withChoice(San.line(task.start(), List.of(choice)));
+            }
+            if (candidates(task) > 0) {
+                Set<Move> named = new LinkedHashSet<>();
+                rows.keySet().stream().filter(row -> !row.isEmpty()).forEach(row -> named.add(row.getFirst()));
+                model = model.withCandidates(named.stream()
+                        .map(move -> San.line(task.start(), List.of(move)))
+                        .collect(Collectors.joining(", ")));
+            }
+            for (int i = 0; i < task.questions().size(); i++) {
+                List<String> keys = task.questions().get(i).keys();
+                if (!keys.isEmpty()) {
+                    model = model.withAnswer(i + 1, keys.getFirst());
+                }
+            }
+            return model;
+        }
+
+        /** The verdict that was decided for a position, or the tree's, or that it is unclear. */
+        private Opinion verdict(long key) {
+            Opinion decided = judged.get(key);
+            if (decided != null) {
+                return decided;
+            }
+            return graph.nodes(key).stream()
+                    .map(node -> Opinion.of(graph.tree().node(node)))
+                    .filter(Objects::nonNull)
+                    .findFirst()
+                    .orElse(Opinion.UNCLEAR);
+        }
+
+        /** The lines as rows; one that another begins with and that has no verdict says nothing of its own. */
+        private List<String> written(Map<List<Move>, Optional<Opinion>> rows) {
+            Set<List<Move>> begun = new HashSet<>();
+            for (List<Move> row : rows.keySet()) {
+                for (int length = 0; length < row.size(); length++) {
+                    begun.add(row.subList(0, length));
+                }
+            }
+            List<String> written = new ArrayList<>();
+            rows.forEach((row, opinion) -> {
+                if (opinion.isPresent() || !begun.contains(row)) {
+                    written.add(San.line(task.start(), row)
+                            + opinion.map(each -> " | " + each.text()).orElse(""));
+                }
+            });
+            return written;
+        }
+    }
+}

@@ -1,0 +1,119 @@
+package org.zeroply.task;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.zeroply.notation.Language;
+
+/**
+ * Scripts as plain text: header rows such as {@code choice: Nfg5}, then a row a line. {@code task: 3} begins the script of
+ * the third task of a paper; a text without it is about the first. Empty rows, and rows that begin with {@code #}, mean
+ * nothing.
+ */
+public final class ScriptText {
+    private static final Pattern HEADER = Pattern.compile(
+            "\\s*(task|lang|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)", Pattern.CASE_INSENSITIVE);
+
+    private ScriptText() {}
+
+    /**
+     * What was read.
+     *
+     * @param scripts by the number of the task, from 1
+     * @param faults header rows that make no sense, with the row and the reason
+     */
+    public record Contents(Map<Integer, Script> scripts, List<Fault> faults) {
+        public Contents {
+            scripts = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(scripts));
+            faults = List.copyOf(faults);
+        }
+    }
+
+    /**
+     * A header that was left out.
+     *
+     * @param row of the text, from 1
+     * @param kind what is wrong: {@code task}, {@code lang} or {@code answer}
+     * @param value what stood there
+     */
+    public record Fault(int row, String kind, String value) {}
+
+    public static Contents read(String text) {
+        Map<Integer, Script> scripts = new LinkedHashMap<>();
+        List<Fault> faults = new ArrayList<>();
+        int task = 1;
+        Language language = Language.ENGLISH;
+        int number = 0;
+        for (String line : text.split("\\R", -1)) {
+            number++;
+            if (line.isBlank() || line.stripLeading().startsWith("#")) {
+                continue;
+            }
+            Matcher header = HEADER.matcher(line);
+            if (!header.matches()) {
+                Script script = scripts.getOrDefault(task, Script.EMPTY.withLanguage(language));
+                List<String> rows = new ArrayList<>(script.rows());
+                rows.add(line.strip());
+                scripts.put(task, script.withRows(rows));
+                continue;
+            }
+            String name = header.group(1).toLowerCase(Locale.ROOT);
+            String value = header.group(2).strip();
+            if (name.equals("task")) {
+                if (value.matches("[1-9]\\d{0,3}")) {
+                    task = Integer.parseInt(value);
+                    scripts.putIfAbsent(task, Script.EMPTY.withLanguage(language));
+                } else {
+                    faults.add(new Fault(number, "task", value));
+                }
+                continue;
+            }
+            if (name.equals("lang")) {
+                Optional<Language> found = Language.ofCode(value);
+                if (found.isEmpty()) {
+                    faults.add(new Fault(number, "lang", value));
+                    continue;
+                }
+                language = found.get();
+            }
+            Script script = scripts.getOrDefault(task, Script.EMPTY).withLanguage(language);
+            scripts.put(
+                    task,
+                    switch (name) {
+                        case "lang" -> script;
+                        case "choice" -> script.withChoice(value);
+                        case "candidates" -> script.withCandidates(value);
+                        case "played" -> script.withPlayed(value);
+                        default -> script.withAnswer(Integer.parseInt(name.replaceAll("\\D", "0")), value);
+                    });
+        }
+        return new Contents(scripts, faults);
+    }
+
+    /** One script of a paper as text, that {@link #read} reads back. */
+    public static String write(int task, Script script) {
+        StringBuilder out = new StringBuilder("task: ").append(task).append('\n');
+        out.append("lang: ").append(script.language().code()).append('\n');
+        header(out, "choice", script.choice());
+        header(out, "candidates", script.candidates());
+        header(out, "played", script.played());
+        script.answers().forEach((question, answer) -> header(out, "answer " + question, answer));
+        for (String row : script.rows()) {
+            if (!row.isBlank()) {
+                out.append(row.strip()).append('\n');
+            }
+        }
+        return out.toString();
+    }
+
+    private static void header(StringBuilder out, String name, String value) {
+        if (!value.isBlank()) {
+            out.append(name).append(": ").append(value.strip()).append('\n');
+        }
+    }
+}

@@ -1,0 +1,18 @@
+package org.zeroply.task;
+
+import org.zeroply.words.Words;
+
+/** What points are given for, in the order in which results list them. */
+public enum Skill {
+    CHOOSING,
+    FINDING,
+    CONSIDERING,
+    REACHING,
+    JUDGING,
+    ANSWERING,
+    PLAYING;
+
+    public String title() {
+        return Words.of("task.skill." + name());
+    }
+}

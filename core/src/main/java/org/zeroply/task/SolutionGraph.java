@@ -1,0 +1,117 @@
+package org.zeroply.task;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+
+/** The solution tree by its positions, since a script is matched by position: nodes that transpose are one. */
+final class SolutionGraph {
+    private final Task task;
+    private final GameTree tree;
+    private final Map<Integer, Position> positions = new HashMap<>();
+    private final Map<Long, List<Integer>> nodes = new LinkedHashMap<>();
+    private final Map<Long, Map<Move, Long>> moves = new LinkedHashMap<>();
+    private final Map<Long, Set<Move>> accepted = new HashMap<>();
+
+    SolutionGraph(Task task) {
+        this.task = task;
+        this.tree = task.solution();
+        Deque<Integer> open = new ArrayDeque<>(List.of(GameTree.ROOT));
+        positions.put(GameTree.ROOT, tree.start());
+        while (!open.isEmpty()) {
+            int id = open.remove();
+            Position here = position(id);
+            nodes.computeIfAbsent(here.key(), key -> new ArrayList<>()).add(id);
+            for (int child : tree.node(id).children()) {
+                Move move = tree.node(child).played();
+                Position next = here.play(move);
+                positions.put(child, next);
+                moves.computeIfAbsent(here.key(), key -> new LinkedHashMap<>()).put(move, next.key());
+                open.add(child);
+            }
+        }
+        for (Scheme.Accepted each : task.scheme().accepted()) {
+            if (positions.containsKey(each.node())) {
+                accepted.computeIfAbsent(position(each.node()).key(), key -> new LinkedHashSet<>())
+                        .add(each.move());
+            }
+        }
+    }
+
+    GameTree tree() {
+        return tree;
+    }
+
+    Side solver() {
+        return task.solver();
+    }
+
+    boolean has(int node) {
+        return positions.containsKey(node);
+    }
+
+    Position position(int node) {
+        Position position = positions.get(node);
+        if (position == null) {
+            throw new IllegalArgumentException("the solution has no node " + node);
+        }
+        return position;
+    }
+
+    long key(int node) {
+        return position(node).key();
+    }
+
+    /** All positions of the tree, each once, those nearer to the start first. */
+    List<Position> positions() {
+        return nodes.values().stream().map(same -> position(same.getFirst())).toList();
+    }
+
+    boolean holds(long key) {
+        return nodes.containsKey(key);
+    }
+
+    /** The nodes of a position; none if it is not in the tree. */
+    List<Integer> nodes(long key) {
+        return nodes.getOrDefault(key, List.of());
+    }
+
+    /** The tree's moves in a position with the positions they lead to. */
+    Map<Move, Long> moves(long key) {
+        return moves.getOrDefault(key, Map.of());
+    }
+
+    /** Whether a move of the solver's is in the tree or was accepted beside it. */
+    boolean isGood(long key, Move move) {
+        return moves(key).containsKey(move) || accepted(key).contains(move);
+    }
+
+    Set<Move> accepted(long key) {
+        return accepted.getOrDefault(key, Set.of());
+    }
+
+    /** Whether the move to a node is the solver's; false for the root. */
+    boolean isSolvers(int node) {
+        return node != GameTree.ROOT && position(node).sideToMove() != solver();
+    }
+
+    /** The move to a node with its number, 19.Rxe4; for the root, a name of the start. */
+    String name(int node) {
+        GameNode at = tree.node(node);
+        return at.move() == null
+                ? org.zeroply.words.Words.of("mark.start")
+                : San.line(position(at.parent()), List.of(at.played()));
+    }
+}

@@ -1,0 +1,254 @@
+package org.zeroply.task;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+
+/**
+ * One exercise. The solver sees the start position, the side to move, the last move and the clock; the rest is for whoever
+ * sets and marks it.
+ *
+ * @param name for the coach's own lists; the solver does not see it
+ * @param last the move that led to the start position; null if it is not known
+ * @param instruction what the solver is told
+ * @param minutes time allowed; at least 1
+ * @param themes by their keys, see {@link Theme}, or in the coach's own words
+ * @param source where it comes from
+ * @param solution the solution tree from the start position, with comments and verdicts
+ * @param questions of a task of kind {@link TaskKind#ASSESS}
+ * @param goal of a task of kind {@link TaskKind#PLAY_ON}
+ * @param settled what the check found and the coach answered
+ */
+public record Task(
+        String name,
+        TaskKind kind,
+        @Nullable LastMove last,
+        String instruction,
+        int minutes,
+        Level level,
+        List<String> themes,
+        String source,
+        GameTree solution,
+        Scheme scheme,
+        List<AssessQuestion> questions,
+        PlayGoal goal,
+        List<Settled> settled) {
+    /**
+     * The move before the start position.
+     *
+     * @param san as the game writes it, in English letters; the position before it is not kept
+     */
+    public record LastMove(Move move, String san) {}
+
+    /**
+     * Ratings from and to; 0 for no bound.
+     */
+    public record Level(int from, int to) {
+        public static final Level ANY = new Level(0, 0);
+
+        public Level {
+            if (from < 0 || to < 0 || to > 0 && from > to) {
+                throw new IllegalArgumentException("a level goes from the lower rating, was " + from + " to " + to);
+            }
+        }
+    }
+
+    /**
+     * What is to be reached by playing on.
+     *
+     * @param moves of the solver within which it must be; 0 for any number
+     */
+    public record PlayGoal(Want.Goal goal, int moves) {
+        public static final PlayGoal NONE = new PlayGoal(Want.Goal.WIN, 0);
+    }
+
+    /**
+     * A remark of the check that the coach accepted.
+     *
+     * @param remark what it was about, see {@link TaskCheck.Remark#key}
+     */
+    public record Settled(String remark, String note) {}
+
+    public Task {
+        if (minutes < 1) {
+            throw new IllegalArgumentException("a task takes at least one minute, was " + minutes);
+        }
+        themes = List.copyOf(themes);
+        questions = List.copyOf(questions);
+        settled = List.copyOf(settled);
+    }
+
+    /** A task without a scheme. */
+    public static Task of(TaskKind kind, GameTree solution, @Nullable LastMove last) {
+        return new Task(
+                "",
+                kind,
+                last,
+                "",
+                kind.minutes(),
+                Level.ANY,
+                List.of(),
+                "",
+                solution,
+                Scheme.EMPTY,
+                List.of(),
+                PlayGoal.NONE,
+                List.of());
+    }
+
+    public Position start() {
+        return solution.start();
+    }
+
+    /** Whose moves are marked. */
+    public Side solver() {
+        return start().sideToMove();
+    }
+
+    public Task withName(String next) {
+        return new Task(
+                next,
+                kind,
+                last,
+                instruction,
+                minutes,
+                level,
+                themes,
+                source,
+                solution,
+                scheme,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withKind(TaskKind next) {
+        return new Task(
+                name,
+                next,
+                last,
+                instruction,
+                minutes,
+                level,
+                themes,
+                source,
+                solution,
+                scheme,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withInstruction(String next) {
+        return new Task(
+                name, kind, last, next, minutes, level, themes, source, solution, scheme, questions, goal, settled);
+    }
+
+    public Task withMinutes(int next) {
+        return new Task(
+                name, kind, last, instruction, next, level, themes, source, solution, scheme, questions, goal, settled);
+    }
+
+    public Task withLevel(Level next) {
+        return new Task(
+                name,
+                kind,
+                last,
+                instruction,
+                minutes,
+                next,
+                themes,
+                source,
+                solution,
+                scheme,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withThemes(List<String> next) {
+        return new Task(
+                name,
+                kind,
+                last,
+                instruction,
+                minutes,
+                level,
+                next,
+                source,
+                solution,
+                scheme,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withSource(String next) {
+        return new Task(
+                name,
+                kind,
+                last,
+                instruction,
+                minutes,
+                level,
+                themes,
+                next,
+                solution,
+                scheme,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withSolution(GameTree next) {
+        return new Task(
+                name, kind, last, instruction, minutes, level, themes, source, next, scheme, questions, goal, settled);
+    }
+
+    public Task withScheme(Scheme next) {
+        return new Task(
+                name,
+                kind,
+                last,
+                instruction,
+                minutes,
+                level,
+                themes,
+                source,
+                solution,
+                next,
+                questions,
+                goal,
+                settled);
+    }
+
+    public Task withQuestions(List<AssessQuestion> next) {
+        return new Task(
+                name, kind, last, instruction, minutes, level, themes, source, solution, scheme, next, goal, settled);
+    }
+
+    public Task withGoal(PlayGoal next) {
+        return new Task(
+                name,
+                kind,
+                last,
+                instruction,
+                minutes,
+                level,
+                themes,
+                source,
+                solution,
+                scheme,
+                questions,
+                next,
+                settled);
+    }
+
+    public Task withSettled(List<Settled> next) {
+        return new Task(
+                name, kind, last, instruction, minutes, level, themes, source, solution, scheme, questions, goal, next);
+    }
+}

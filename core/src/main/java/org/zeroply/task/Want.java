@@ -1,0 +1,55 @@
+package org.zeroply.task;
+
+import java.util.EnumSet;
+import java.util.Set;
+import org.zeroply.rules.Move;
+
+/** What a script must have. Nodes are those of the solution tree; they are matched by their positions. */
+public sealed interface Want {
+    /** The choice is this move. */
+    record Choose(Move move) implements Want {}
+
+    /** The position after a move of the solver's is visited by a move of the solver's. */
+    record Find(int node) implements Want {}
+
+    /** The opponent's move to the node is there, with a reply of the solver's or a verdict. */
+    record Consider(int node) implements Want {}
+
+    /** One line visits the first node and later the other, and the solver's moves between are in the tree or accepted. */
+    record Reach(int from, int node) implements Want {}
+
+    /** A line that ends there, or else the first one through it, closes with one of these. */
+    record Judge(int node, Set<Opinion> opinions) implements Want {
+        public Judge {
+            EnumSet<Opinion> copy = EnumSet.noneOf(Opinion.class);
+            copy.addAll(opinions);
+            opinions = java.util.Collections.unmodifiableSet(copy);
+        }
+    }
+
+    /** The question, counted from 1, is answered rightly. */
+    record Answer(int question) implements Want {}
+
+    /** The game was played out to the goal. */
+    record PlayOut(Goal goal) implements Want {}
+
+    /** What is to be reached by playing on. */
+    enum Goal {
+        WIN,
+        /** A draw or better. */
+        DRAW
+    }
+
+    /** What kind of skill it shows; results are told apart by it. */
+    default Skill skill() {
+        return switch (this) {
+            case Choose choose -> Skill.CHOOSING;
+            case Find find -> Skill.FINDING;
+            case Consider consider -> Skill.CONSIDERING;
+            case Reach reach -> Skill.REACHING;
+            case Judge judge -> Skill.JUDGING;
+            case Answer answer -> Skill.ANSWERING;
+            case PlayOut play -> Skill.PLAYING;
+        };
+    }
+}

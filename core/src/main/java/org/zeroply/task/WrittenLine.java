@@ -1,0 +1,47 @@
+package org.zeroply.task;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+
+/**
+ * A row of a script, read: the whole line from the start position, as far as it is legal.
+ *
+ * @param row from 1
+ * @param moves from the start position, those that it continues included
+ * @param positions the start position and the one after each move
+ * @param typedFrom how many of the moves it takes over from an earlier row
+ * @param opinion the verdict that closes it; null for none, and for a line that is not whole
+ * @param fault what could not be read; null if everything was
+ */
+public record WrittenLine(
+        int row,
+        List<Move> moves,
+        List<Position> positions,
+        int typedFrom,
+        @Nullable Opinion opinion,
+        @Nullable Fault fault) {
+    /**
+     * A place in a row that makes no sense.
+     *
+     * @param move the number of the move in the row, from 1; 0 if it is about the row as a whole or its verdict
+     * @param token what stands there
+     * @param reason why it cannot be
+     */
+    public record Fault(int move, String token, String reason) {}
+
+    public WrittenLine {
+        moves = List.copyOf(moves);
+        positions = List.copyOf(positions);
+    }
+
+    public Position end() {
+        return positions.getLast();
+    }
+
+    /** Whether the moves could all be read; then its verdict counts. */
+    public boolean isWhole() {
+        return fault == null || fault.move() == 0;
+    }
+}
