@@ -10,11 +10,11 @@ import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 
 /** A move after which one man attacks several targets worth winning. */
-final class Fork {
+public final class Fork {
     private Fork() {}
 
     /** What the moved man attacks that is worth winning; nothing if it can be taken with a gain. */
-    static SquareSet targets(Position position, Move move) {
+    public static SquareSet targets(Position position, Move move) {
         Side side = position.sideToMove();
         Position after = position.play(move);
         Piece captured = position.captured(move);

@@ -31,7 +31,9 @@ public record SchemeFault(int item, String reason) {
                             more ? "scheme.declaredMore" : "scheme.declaredLess",
                             declared,
                             outOf.points(),
-                            more ? declared.less(outOf.points()) : outOf.points().less(declared))));
+                            more
+                                    ? declared.less(outOf.points())
+                                    : outOf.points().less(declared))));
         }
         if (!outOf.isExact()) {
             faults.add(new SchemeFault(-1, Words.of("scheme.entangled")));
@@ -130,7 +132,9 @@ public record SchemeFault(int item, String reason) {
                             && isThere(at, reach.node())
                             && (reach.from() == reach.node()
                                     || reach.from() != GameTree.ROOT
-                                            && !graph.tree().pathTo(reach.node()).contains(reach.from()))) {
+                                            && !graph.tree()
+                                                    .pathTo(reach.node())
+                                                    .contains(reach.from()))) {
                         add(at, "scheme.reach", graph.name(reach.from()), graph.name(reach.node()));
                     }
                 }
@@ -140,9 +144,13 @@ public record SchemeFault(int item, String reason) {
                     }
                 }
                 case Want.Answer answer -> {
-                    if (answer.question() < 1 || answer.question() > task.questions().size()) {
+                    if (answer.question() < 1
+                            || answer.question() > task.questions().size()) {
                         add(at, "scheme.noQuestion", answer.question());
-                    } else if (task.questions().get(answer.question() - 1).keys().isEmpty()) {
+                    } else if (task.questions()
+                            .get(answer.question() - 1)
+                            .keys()
+                            .isEmpty()) {
                         add(at, "scheme.noKey", answer.question());
                     }
                 }

@@ -108,18 +108,19 @@ public final class TaskPgn {
         Task.LastMove last = task.last();
         tags = tag(tags, "TaskLast", last == null ? "" : last.move() + " " + last.san());
         Scheme scheme = task.scheme();
-        tags = tag(
-                tags,
-                "TaskCounts",
-                scheme.counts() == Scheme.USUAL_COUNTS ? "" : Integer.toString(scheme.counts()));
+        tags = tag(tags, "TaskCounts", scheme.counts() == Scheme.USUAL_COUNTS ? "" : Integer.toString(scheme.counts()));
         tags = tag(tags, "TaskCandidates", scheme.candidates() == 0 ? "" : Integer.toString(scheme.candidates()));
         tags = tag(
-                tags, "TaskPenalty", scheme.penalty().isZero() ? "" : scheme.penalty().plain());
+                tags,
+                "TaskPenalty",
+                scheme.penalty().isZero() ? "" : scheme.penalty().plain());
         Points declared = scheme.declared();
         tags = tag(tags, "TaskOutOf", declared == null ? "" : declared.plain());
         if (task.kind() == TaskKind.PLAY_ON) {
             tags = tag(
-                    tags, "TaskGoal", word(task.goal().goal()) + " " + task.goal().moves());
+                    tags,
+                    "TaskGoal",
+                    word(task.goal().goal()) + " " + task.goal().moves());
         }
         for (int i = 0; i < task.questions().size(); i++) {
             AssessQuestion question = task.questions().get(i);
@@ -142,8 +143,8 @@ public final class TaskPgn {
 
     private static <E extends Enum<E>> Optional<E> of(Class<E> type, String word) {
         try {
-            return Optional.of(Enum.valueOf(
-                    type, word.strip().toUpperCase(Locale.ROOT).replace('-', '_')));
+            return Optional.of(
+                    Enum.valueOf(type, word.strip().toUpperCase(Locale.ROOT).replace('-', '_')));
         } catch (IllegalArgumentException unknown) {
             return Optional.empty();
         }
@@ -194,20 +195,16 @@ public final class TaskPgn {
                 }
                 case Item.Single of -> {
                     String kind = kind(of.want());
-                    String detail =
-                            switch (of.want()) {
-                                case Want.Choose choose -> choose.move().toString();
-                                case Want.Find find -> "";
-                                case Want.Consider consider -> "";
-                                case Want.Reach reach ->
-                                    Integer.toString(depth(reach.node()) - depth(reach.from()));
-                                case Want.Judge judge ->
-                                    judge.opinions().stream()
-                                            .map(TaskPgn::word)
-                                            .collect(Collectors.joining(" "));
-                                case Want.Answer answer -> Integer.toString(answer.question());
-                                case Want.PlayOut play -> word(play.goal());
-                            };
+                    String detail = switch (of.want()) {
+                        case Want.Choose choose -> choose.move().toString();
+                        case Want.Find find -> "";
+                        case Want.Consider consider -> "";
+                        case Want.Reach reach -> Integer.toString(depth(reach.node()) - depth(reach.from()));
+                        case Want.Judge judge ->
+                            judge.opinions().stream().map(TaskPgn::word).collect(Collectors.joining(" "));
+                        case Want.Answer answer -> Integer.toString(answer.question());
+                        case Want.PlayOut play -> word(play.goal());
+                    };
                     at(
                             node(of.want()),
                             Fields.command(MARK, own, group, kind, points, of.label(), of.reason(), detail));
@@ -429,7 +426,8 @@ public final class TaskPgn {
                 case GROUP -> group(node, command);
                 case ACCEPT -> {
                     Optional<List<String>> fields = Fields.of(command, ACCEPT, 2);
-                    Move move = fields.isEmpty() ? null : Move.parse(fields.get().getFirst());
+                    Move move =
+                            fields.isEmpty() ? null : Move.parse(fields.get().getFirst());
                     if (fields.isEmpty() || move == null) {
                         fault(place(node), "taskFile.command", command.value());
                         yield false;
@@ -439,8 +437,7 @@ public final class TaskPgn {
                 }
                 case SETTLED -> {
                     Optional<List<String>> fields = Fields.of(command, SETTLED, 2);
-                    fields.ifPresent(
-                            each -> settled.add(new Task.Settled(each.getFirst(), each.getLast())));
+                    fields.ifPresent(each -> settled.add(new Task.Settled(each.getFirst(), each.getLast())));
                     yield fields.isPresent();
                 }
                 default -> false;
@@ -451,8 +448,7 @@ public final class TaskPgn {
             GameNode at = game.tree().node(node);
             return at.move() == null
                     ? Words.of("mark.start")
-                    : org.zeroply.notation.San.line(
-                            game.tree().positionAt(at.parent()), List.of(at.played()));
+                    : org.zeroply.notation.San.line(game.tree().positionAt(at.parent()), List.of(at.played()));
         }
 
         private boolean group(int node, Command command) {
