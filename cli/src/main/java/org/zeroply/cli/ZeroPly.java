@@ -55,7 +55,9 @@ import picocli.CommandLine.Spec;
             Asking.Checks.class,
             Asking.Turn.class,
             Asking.CheckLines.class,
-            Asking.Ending.class
+            Asking.Ending.class,
+            Marking.Mark.class,
+            Marking.TaskCommand.class
         })
 public final class ZeroPly {
     static final int FAULTS = 1;

@@ -148,4 +148,46 @@ class ZeroPlyTest {
         assertThat(json.out()).contains("\"result\" : \"lost\"").contains("\"pliesToMate\"");
         assertThat(run("ending", START).err()).contains("only kings and pawns");
     }
+
+    private static final String PAPER = """
+            [Event "Mates"]
+            [SetUp "1"]
+            [FEN "6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1"]
+            [TaskOutOf "4"]
+
+            {[%mark 1|0|choose|2|the mate||a1a8]} 1. Ra8# {[%mark 2|0|judge|1|its verdict||white-winning]} *
+            """;
+
+    @Test
+    void marksAScriptAndSaysWhatIsMissing() throws IOException {
+        Path paper = Files.writeString(folder.resolve("paper.pgn"), PAPER);
+        Path script = Files.writeString(folder.resolve("script.txt"), "choice: Ra8\n1.Ra8# | better\n");
+        Run marked = run("mark", paper.toString(), script.toString());
+        assertThat(marked.exit()).as(marked.err()).isZero();
+        assertThat(marked.out())
+                .contains("Task 1: 2 out of 3")
+                .contains("\"better\" is no verdict")
+                .contains("2 of 2  the mate")
+                .contains("0 of 1  its verdict: line 1 comes here without a verdict")
+                .endsWith("2 out of 3\n");
+        assertThat(run("mark", paper.toString(), script.toString(), "--json").out())
+                .contains("\"points\" : \"2\"")
+                .contains("\"met\" : true");
+        Files.writeString(script, "task: 2\nchoice: Ra8\n");
+        Run elsewhere = run("mark", paper.toString(), script.toString());
+        assertThat(elsewhere.exit()).isEqualTo(1);
+        assertThat(elsewhere.err()).contains("there is no task 2; the paper has 1");
+    }
+
+    @Test
+    void goesOverAPaper() throws IOException {
+        Path paper = Files.writeString(folder.resolve("paper.pgn"), PAPER);
+        Run check = run("task", "check", paper.toString(), "--ms", "100", "--threads", "1", "--table", "4");
+        assertThat(check.exit()).isEqualTo(1);
+        assertThat(check.out())
+                .contains("the total written down is 4, but one script can earn 3: 1 less")
+                .contains("the start: mate in 1 is proven")
+                .endsWith("1 tasks, 20 minutes, out of 3; 1 remarks\n");
+        assertThat(run("task", "check", paper.toString(), "--ms", "0").exit()).isEqualTo(2);
+    }
 }

@@ -1,0 +1,313 @@
+package org.zeroply.cli;
+
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.San;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Limit;
+import org.zeroply.task.MarkedScript;
+import org.zeroply.task.MarkedScript.MarkedItem;
+import org.zeroply.task.MarkedScript.MarkedLine;
+import org.zeroply.task.Marker;
+import org.zeroply.task.OutOf;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Points;
+import org.zeroply.task.SchemeFault;
+import org.zeroply.task.Script;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskCheck;
+import org.zeroply.task.TaskPgn;
+import org.zeroply.work.Cancel;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Tasks on the command line: marking scripts, and going over papers. */
+final class Marking {
+    private Marking() {}
+
+    /** Reads a paper and tells what could not be read. */
+    private static TaskPgn.Contents read(Path file, ZeroPly.Base command) throws IOException {
+        try (InputStream in = new BufferedInputStream(Files.newInputStream(file))) {
+            TaskPgn.Contents contents = TaskPgn.read(in);
+            contents.gameFaults()
+                    .forEach(fault -> command.line()
+                            .getErr()
+                            .println(file + ", line " + fault.line() + ": " + fault.token() + ": " + fault.reason()));
+            contents.faults()
+                    .forEach(fault -> command.line()
+                            .getErr()
+                            .println(file + ", game " + fault.game() + ", " + fault.place() + ": " + fault.reason()));
+            if (contents.paper().tasks().isEmpty()) {
+                throw new IOException(file + " holds no task");
+            }
+            return contents;
+        }
+    }
+
+    @Command(name = "mark", description = "Mark a script written as plain lines.")
+    static final class Mark extends ZeroPly.Base {
+        @Parameters(index = "0", paramLabel = "PAPER.pgn")
+        Path paper = Path.of("");
+
+        @Parameters(index = "1", paramLabel = "SCRIPT.txt")
+        Path script = Path.of("");
+
+        @Override
+        public Integer call() throws IOException {
+            TaskPgn.Contents contents = read(paper, this);
+            List<Task> tasks = contents.paper().tasks();
+            ScriptText.Contents scripts = ScriptText.read(Files.readString(script));
+            scripts.faults()
+                    .forEach(fault -> line().getErr()
+                            .println(script + ", row " + fault.row() + ": no " + fault.kind() + " \"" + fault.value()
+                                    + "\""));
+            boolean faults = !contents.faults().isEmpty() || !scripts.faults().isEmpty();
+            for (int number : scripts.scripts().keySet()) {
+                if (number > tasks.size()) {
+                    line().getErr()
+                            .println(script + ": there is no task " + number + "; the paper has " + tasks.size());
+                    faults = true;
+                }
+            }
+            List<MarkedScript> marked = new ArrayList<>();
+            for (int i = 0; i < tasks.size(); i++) {
+                Script written = scripts.scripts().getOrDefault(i + 1, Script.EMPTY);
+                marked.add(Marker.mark(tasks.get(i), written, List.of()));
+            }
+            if (json) {
+                printJson(generator -> json(generator, marked));
+            } else {
+                for (int i = 0; i < marked.size(); i++) {
+                    print(i + 1, tasks.get(i), marked.get(i));
+                }
+                out().printf("%s out of %s%n", sum(marked, false), sum(marked, true));
+            }
+            return faults ? ZeroPly.FAULTS : 0;
+        }
+
+        private static Points sum(List<MarkedScript> marked, boolean possible) {
+            return marked.stream()
+                    .map(each -> possible ? each.outOf() : each.points())
+                    .reduce(Points.ZERO, Points::plus);
+        }
+
+        private void print(int number, Task task, MarkedScript marked) {
+            out().printf("Task %d: %s out of %s%n", number, marked.points(), marked.outOf());
+            if (marked.choice() != null) {
+                out().printf("  choice %s%n", San.line(task.start(), List.of(marked.choice())));
+            }
+            for (MarkedLine line : marked.lines()) {
+                String moves = San.line(task.start(), line.line().moves().subList(0, line.counted()));
+                String verdict = line.line().opinion() == null
+                        ? ""
+                        : " | " + line.line().opinion().text();
+                out().printf("  %4s  %d. %s%s%n", line.points(), line.line().row(), moves, verdict);
+                if (!line.uncounted().isEmpty()) {
+                    out().printf("           %s%n", line.uncounted());
+                }
+            }
+            for (MarkedItem item : marked.items()) {
+                out().printf(
+                                "  %4s of %s  %s%s%n",
+                                item.earned(),
+                                item.item().earned(want -> true),
+                                item.item().label(),
+                                item.reason().equals(item.item().label()) ? "" : ": " + item.reason());
+            }
+            if (!marked.lost().isZero()) {
+                out().printf("  wrong choice: %s off%n", marked.lost());
+            }
+        }
+
+        private static void json(JsonGenerator generator, List<MarkedScript> marked) throws IOException {
+            generator.writeStartObject();
+            generator.writeStringField("points", sum(marked, false).plain());
+            generator.writeStringField("outOf", sum(marked, true).plain());
+            generator.writeArrayFieldStart("tasks");
+            for (MarkedScript each : marked) {
+                generator.writeStartObject();
+                generator.writeStringField("points", each.points().plain());
+                generator.writeStringField("outOf", each.outOf().plain());
+                generator.writeArrayFieldStart("items");
+                for (MarkedItem item : each.items()) {
+                    json(generator, item);
+                }
+                generator.writeEndArray();
+                generator.writeArrayFieldStart("lines");
+                for (MarkedLine line : each.lines()) {
+                    generator.writeStartObject();
+                    generator.writeNumberField("row", line.line().row());
+                    generator.writeNumberField("counted", line.counted());
+                    generator.writeStringField("points", line.points().plain());
+                    generator.writeStringField("remark", line.uncounted());
+                    generator.writeBooleanField("outside", line.isOutside());
+                    generator.writeEndObject();
+                }
+                generator.writeEndArray();
+                generator.writeEndObject();
+            }
+            generator.writeEndArray();
+            generator.writeEndObject();
+        }
+
+        private static void json(JsonGenerator generator, MarkedItem item) throws IOException {
+            generator.writeStartObject();
+            generator.writeStringField("label", item.item().label());
+            generator.writeBooleanField("met", item.isMet());
+            generator.writeStringField("points", item.earned().plain());
+            generator.writeNumberField("row", item.row());
+            generator.writeStringField("reason", item.reason());
+            if (!item.parts().isEmpty()) {
+                generator.writeArrayFieldStart("parts");
+                for (MarkedItem part : item.parts()) {
+                    json(generator, part);
+                }
+                generator.writeEndArray();
+            }
+            generator.writeEndObject();
+        }
+    }
+
+    @Command(
+            name = "task",
+            description = "Papers of tasks.",
+            subcommands = {Check.class})
+    static final class TaskCommand extends ZeroPly.Base {
+        @Override
+        public Integer call() {
+            line().usage(out());
+            return ZeroPly.BAD_INPUT;
+        }
+    }
+
+    @Command(name = "check", description = "Go over the schemes and solutions of a paper.")
+    static final class Check extends Calculating.Base {
+        @Parameters(index = "0", paramLabel = "PAPER.pgn")
+        Path paper = Path.of("");
+
+        @Option(names = "--ms", description = "milliseconds a position; default: ${DEFAULT-VALUE}")
+        long millis = 300;
+
+        @Option(names = "--margin", description = "of a point; moves within it are as good; default: ${DEFAULT-VALUE}")
+        double margin = TaskCheck.USUAL_MARGIN;
+
+        @Override
+        public Integer call() throws IOException {
+            if (millis < 1) {
+                throw wrong("a position wants at least a millisecond, not " + millis);
+            }
+            TaskPgn.Contents contents = read(paper, this);
+            Calculator calculator = calculator();
+            int faults = contents.faults().size();
+            List<Task> tasks = contents.paper().tasks();
+            List<Report> reports = new ArrayList<>();
+            for (Task task : tasks) {
+                OutOf outOf = OutOf.of(task);
+                Report report = new Report(
+                        outOf,
+                        SchemeFault.of(task, outOf),
+                        TaskCheck.of(task, Limit.millis(millis), margin, calculator, progress -> {}, new Cancel()),
+                        task);
+                reports.add(report);
+                faults += report.open();
+            }
+            if (json) {
+                printJson(generator -> {
+                    generator.writeStartArray();
+                    for (Report report : reports) {
+                        report.json(generator);
+                    }
+                    generator.writeEndArray();
+                });
+            } else {
+                for (int i = 0; i < reports.size(); i++) {
+                    reports.get(i).print(i + 1, out());
+                }
+                Paper whole = contents.paper();
+                out().printf(
+                                Locale.ROOT,
+                                "%d tasks, %d minutes, out of %s; %d remarks%n",
+                                tasks.size(),
+                                whole.allowed(),
+                                whole.outOf(),
+                                faults);
+            }
+            return faults == 0 ? 0 : ZeroPly.FAULTS;
+        }
+    }
+
+    /** What was found of one task. */
+    private record Report(OutOf outOf, List<SchemeFault> scheme, TaskCheck check, Task task) {
+        int open() {
+            return scheme.size()
+                    + (int) check.remarks().stream().filter(this::isOpen).count();
+        }
+
+        private boolean isOpen(TaskCheck.Remark remark) {
+            return remark.kind().isOpen() && remark.settled(task).isEmpty();
+        }
+
+        void print(int number, java.io.PrintWriter out) {
+            out.printf("Task %d: out of %s%n", number, outOf.points());
+            scheme.forEach(fault -> out.printf("  %s%s%n", place(fault), fault.reason()));
+            check.remarks()
+                    .forEach(remark -> out.printf(
+                            "  %s%s%n",
+                            remark.text(),
+                            remark.settled(task)
+                                    .map(note -> " [accepted: " + note + "]")
+                                    .orElse("")));
+        }
+
+        private @Nullable String label(SchemeFault fault) {
+            return fault.item() < 0
+                    ? null
+                    : task.scheme()
+                            .all()
+                            .skip(fault.item())
+                            .findFirst()
+                            .orElseThrow()
+                            .label();
+        }
+
+        private String place(SchemeFault fault) {
+            String label = label(fault);
+            return label == null ? "" : "item " + (fault.item() + 1) + " (" + label + "): ";
+        }
+
+        void json(JsonGenerator generator) throws IOException {
+            generator.writeStartObject();
+            generator.writeStringField("outOf", outOf.points().plain());
+            generator.writeArrayFieldStart("scheme");
+            for (SchemeFault fault : scheme) {
+                generator.writeString(place(fault) + fault.reason());
+            }
+            generator.writeEndArray();
+            generator.writeArrayFieldStart("remarks");
+            for (TaskCheck.Remark remark : check.remarks()) {
+                generator.writeStartObject();
+                for (Map.Entry<String, String> each : Map.of(
+                                "kind", remark.kind().name(),
+                                "text", remark.text(),
+                                "note", remark.settled(task).orElse(""))
+                        .entrySet()) {
+                    generator.writeStringField(each.getKey(), each.getValue());
+                }
+                generator.writeEndObject();
+            }
+            generator.writeEndArray();
+            generator.writeEndObject();
+        }
+    }
+}
