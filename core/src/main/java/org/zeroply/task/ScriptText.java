@@ -103,11 +103,14 @@ public final class ScriptText {
         header(out, "candidates", script.candidates());
         header(out, "played", script.played());
         script.answers().forEach((question, answer) -> header(out, "answer " + question, answer));
-        for (String row : script.rows()) {
-            if (!row.isBlank()) {
-                out.append(row.strip()).append('\n');
-            }
+        int last = script.rows().size();
+        while (last > 0 && script.rows().get(last - 1).isBlank()) {
+            last--;
         }
+        // An empty row between others counts, since rows are named by their numbers.
+        script.rows()
+                .subList(0, last)
+                .forEach(row -> out.append(row.isBlank() ? "|" : row.strip()).append('\n'));
         return out.toString();
     }
 

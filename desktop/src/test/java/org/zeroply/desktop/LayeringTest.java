@@ -26,7 +26,9 @@ class LayeringTest {
             "ending",
             "reading",
             "analysis",
-            "repertoire");
+            "repertoire",
+            "task",
+            "coaching");
 
     @Test
     void coreUsesNoInterfaceDatabaseOrFiles() {

@@ -749,6 +749,16 @@ public final class Workbook implements AutoCloseable {
         return new RepertoireShelf(this);
     }
 
+    /** The papers with their tasks. */
+    public PaperShelf papers() {
+        return new PaperShelf(this);
+    }
+
+    /** Students and their sittings. */
+    public SittingShelf sittings() {
+        return new SittingShelf(this);
+    }
+
     // ---- lesson reports
 
     /** Keeps what the coach made of the lesson report of a game; replaces what there was. */

@@ -1,0 +1,91 @@
+package org.zeroply.coaching;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.zeroply.task.MarkedScript;
+import org.zeroply.task.MarkedScript.Sum;
+import org.zeroply.task.Points;
+import org.zeroply.task.Skill;
+import org.zeroply.task.TaskKind;
+import org.zeroply.task.Theme;
+
+/**
+ * What tasks that have ended came to. Sums are exact; a share is worked out last.
+ *
+ * @param computed points by the mark scheme, and what they could have been
+ * @param awarded points by the coach's hand; together with the computed ones never more than could be earned in a task
+ * @param millis time used
+ * @param byTheme by the theme's name; a task with several themes counts for each
+ */
+public record Result(
+        Sum computed,
+        Points awarded,
+        long millis,
+        Map<Skill, Sum> bySkill,
+        Map<TaskKind, Sum> byKind,
+        Map<String, Sum> byTheme) {
+    public static Result of(List<Sitting.Sat> tasks) {
+        Sum computed = Sum.NONE;
+        Points awarded = Points.ZERO;
+        long millis = 0;
+        Map<Skill, Sum> bySkill = new EnumMap<>(Skill.class);
+        Map<TaskKind, Sum> byKind = new EnumMap<>(TaskKind.class);
+        Map<String, Sum> byTheme = new TreeMap<>();
+        for (Sitting.Sat sat : tasks) {
+            if (sat.end() == Sitting.End.OPEN) {
+                continue;
+            }
+            MarkedScript marked = sat.marked();
+            Sum sum = new Sum(marked.points(), marked.outOf());
+            Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
+            Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
+            computed = computed.plus(sum);
+            awarded = awarded.plus(byHand);
+            millis += sat.clock().used();
+            marked.bySkill().forEach((skill, part) -> bySkill.merge(skill, part, Sum::plus));
+            byKind.merge(sat.task().kind(), whole, Sum::plus);
+            for (String theme : sat.task().themes()) {
+                byTheme.merge(Theme.title(theme), whole, Sum::plus);
+            }
+        }
+        return new Result(computed, awarded, millis, bySkill, byKind, byTheme);
+    }
+
+    /** Everything that was earned. */
+    public Points points() {
+        return computed.points().plus(awarded);
+    }
+
+    public Points outOf() {
+        return computed.outOf();
+    }
+
+    public double share() {
+        return points().shareOf(outOf());
+    }
+
+    /**
+     * In one sentence what to work at: the skill that is weakest, and whether the ends of lines are the matter. Empty if
+     * there is too little to tell.
+     */
+    public String advice() {
+        Sum seen =
+                bySkill.getOrDefault(Skill.FINDING, Sum.NONE).plus(bySkill.getOrDefault(Skill.CONSIDERING, Sum.NONE));
+        Sum followed = bySkill.getOrDefault(Skill.REACHING, Sum.NONE);
+        Sum judged = bySkill.getOrDefault(Skill.JUDGING, Sum.NONE);
+        StringBuilder text = new StringBuilder();
+        if (seen.outOf().halves() >= 6) {
+            text.append(org.zeroply.words.Words.of(
+                    seen.share() >= 0.7 ? "advice.sees" : seen.share() >= 0.4 ? "advice.some" : "advice.misses"));
+        }
+        if (followed.outOf().halves() >= 4 && followed.share() < 0.5 && seen.share() >= 0.4) {
+            text.append(' ').append(org.zeroply.words.Words.of("advice.stops"));
+        }
+        if (judged.outOf().halves() >= 4 && judged.share() < 0.5) {
+            text.append(' ').append(org.zeroply.words.Words.of("advice.judges"));
+        }
+        return text.toString().strip();
+    }
+}

@@ -1,0 +1,116 @@
+package org.zeroply.coaching;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkedScript;
+import org.zeroply.task.Marker;
+import org.zeroply.task.Points;
+import org.zeroply.task.Script;
+import org.zeroply.task.Task;
+
+/**
+ * One student solving one paper. It keeps the tasks as they were then, so that later edits change no result.
+ *
+ * @param id in the workbook; 0 for one that is not kept
+ * @param paper the name of the paper
+ * @param mayPause whether the clock may be stopped
+ * @param isStrict whether illegal moves are taken while typing
+ * @param showsDiagram whether there is a diagram, or a list of the men
+ * @param saved when it was saved last
+ */
+public record Sitting(
+        long id,
+        String paper,
+        Student student,
+        Instant begun,
+        boolean mayPause,
+        boolean isStrict,
+        boolean showsDiagram,
+        Instant saved,
+        List<Sat> tasks) {
+    public Sitting {
+        tasks = List.copyOf(tasks);
+    }
+
+    /** How the work on a task ended. */
+    public enum End {
+        /** It has not ended, or not begun. */
+        OPEN,
+        COMMITTED,
+        TIME_UP,
+        /** Broken off with the coach's word. */
+        LEFT
+    }
+
+    /**
+     * A task in a sitting.
+     *
+     * @param evidence what marking may rely on beyond the board
+     * @param awards the coach's own points
+     */
+    public record Sat(Task task, Script script, Stopwatch clock, End end, List<Evidence> evidence, List<Award> awards) {
+        public Sat {
+            evidence = List.copyOf(evidence);
+            awards = List.copyOf(awards);
+        }
+
+        public static Sat of(Task task) {
+            return new Sat(task, Script.EMPTY, Stopwatch.NEW, End.OPEN, List.of(), List.of());
+        }
+
+        public Sat with(Script next) {
+            return new Sat(task, next, clock, end, evidence, awards);
+        }
+
+        public Sat with(Stopwatch next) {
+            return new Sat(task, script, next, end, evidence, awards);
+        }
+
+        public Sat with(End next) {
+            return new Sat(task, script, clock, next, evidence, awards);
+        }
+
+        public Sat withEvidence(List<Evidence> next) {
+            return new Sat(task, script, clock, end, next, awards);
+        }
+
+        public Sat withAwards(List<Award> next) {
+            return new Sat(task, script, clock, end, evidence, next);
+        }
+
+        /** Milliseconds that are left at a time; none once they are used up. */
+        public long left(long now) {
+            return Math.max(0, task.minutes() * 60_000L - clock.used(now));
+        }
+
+        public MarkedScript marked() {
+            return Marker.mark(task, script, evidence);
+        }
+
+        /** The coach's points, all awards together. */
+        public Points awarded() {
+            return awards.stream().map(Award::points).reduce(Points.ZERO, Points::plus);
+        }
+    }
+
+    /** The place of the task that is being worked on, or comes next; empty when all have ended. */
+    public OptionalInt current() {
+        return IntStream.range(0, tasks.size())
+                .filter(i -> tasks.get(i).end() == End.OPEN)
+                .findFirst();
+    }
+
+    public boolean isDone() {
+        return current().isEmpty();
+    }
+
+    public Sitting with(int place, Sat sat) {
+        List<Sat> next = new ArrayList<>(tasks);
+        next.set(place, sat);
+        return new Sitting(id, paper, student, begun, mayPause, isStrict, showsDiagram, saved, next);
+    }
+}
