@@ -97,7 +97,7 @@ final class Forms {
                 .intValueExact();
     }
 
-    private static GridPane form() {
+    static GridPane form() {
         GridPane form = new GridPane();
         form.getStyleClass().add("form");
         return form;
@@ -136,6 +136,11 @@ final class Forms {
 
     /** Sets a position up, beginning from the one that is shown or from the draft that was left last. */
     void setUp(boolean fromBoard) {
+        setUp(fromBoard, read);
+    }
+
+    /** As above, for whoever wants the position. */
+    void setUp(boolean fromBoard, Consumer<Position> done) {
         Draft start = fromBoard
                 ? Draft.of(reading.positionProperty().get())
                 : leftDraft != null ? leftDraft : Draft.of(Position.START);
@@ -159,7 +164,7 @@ final class Forms {
             if (position != null) {
                 leftDraft = null;
                 sheet.close();
-                read.accept(position);
+                done.accept(position);
             }
         });
         content.focusBoard();

@@ -68,6 +68,8 @@ import org.zeroply.desktop.reading.ReadingView;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoireView;
 import org.zeroply.desktop.repertoire.SoundnessModel;
+import org.zeroply.desktop.task.TasksModel;
+import org.zeroply.desktop.task.TasksView;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Fen;
@@ -83,6 +85,9 @@ import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.store.WorkbookException;
+import org.zeroply.task.Item;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Points;
 
 /** The window: rail, bar, places, status line, and every command of the application with its name and shortcut. */
 public final class Shell extends StackPane {
@@ -106,6 +111,8 @@ public final class Shell extends StackPane {
     private final JudgingModel judging;
     private final RepertoireDesk repertoireDesk;
     private final RepertoireModel repertoire;
+    private final TaskDesk taskDesk;
+    private final TasksModel tasks;
     private final CalculationModel calculation;
     private final QuestionModel questions;
     private final GamesView gamesView;
@@ -176,10 +183,13 @@ public final class Shell extends StackPane {
         repertoireDesk = new RepertoireDesk(workbook, background, calculator, files, sheets, id -> openGame(id));
         repertoire = repertoireDesk.model();
         repertoireDesk.follow(reading);
+        taskDesk = new TaskDesk(
+                workbook, background, calculator, reading, files, sheets, new OverPlaces(), this::setUpTask);
+        tasks = taskDesk.model();
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);
         getStyleClass().add("shell");
-        places.getChildren().addAll(gamesView, readingView, repertoireDesk.view());
+        places.getChildren().addAll(gamesView, readingView, repertoireDesk.view(), taskDesk.view());
         BorderPane frame = new BorderPane(places, bar(), null, status, railPane());
         overlay.setPickOnBounds(false);
         overlay.getChildren().add(field.list());
@@ -191,6 +201,7 @@ public final class Shell extends StackPane {
                 .begin();
         judgingDesk.queue().begin();
         repertoire.refresh();
+        tasks.refresh();
         applyLook();
         go(Place.GAMES);
         games.refresh();
@@ -269,6 +280,7 @@ public final class Shell extends StackPane {
         gamesView.setVisible(to == Place.GAMES);
         readingView.setVisible(to == Place.READING);
         repertoireDesk.view().setVisible(to == Place.REPERTOIRE);
+        taskDesk.view().setVisible(to == Place.TASKS);
         showTitle();
         showUndo();
         focusPlace();
@@ -279,6 +291,7 @@ public final class Shell extends StackPane {
             case GAMES -> gamesView.focusList();
             case READING -> readingView.focusBoard();
             case REPERTOIRE -> repertoireDesk.view().focusPlace();
+            case TASKS -> taskDesk.view().focusPlace();
         }
     }
 
@@ -309,6 +322,7 @@ public final class Shell extends StackPane {
             case READING -> reading.undoProperty().get();
             case GAMES -> games.undoProperty().get();
             case REPERTOIRE -> repertoire.undoProperty().get();
+            case TASKS -> tasks.undoProperty().get();
         };
         status.showUndo(
                 state.undo() != null
@@ -325,6 +339,13 @@ public final class Shell extends StackPane {
         games.undoProperty().subscribe(() -> showUndo());
         reading.undoProperty().subscribe(() -> showUndo());
         repertoire.undoProperty().subscribe(() -> showUndo());
+        tasks.undoProperty().subscribe(() -> showUndo());
+        tasks.openProperty().subscribe((before, now) -> {
+            if ((before == null) != (now == null) && place == Place.TASKS) {
+                Platform.runLater(this::focusPlace);
+            }
+        });
+        reading.languageProperty().subscribe(tasks.languageProperty()::set);
         repertoire.openProperty().subscribe((before, now) -> {
             if ((before == null) != (now == null) && place == Place.REPERTOIRE) {
                 Platform.runLater(this::focusPlace);
@@ -544,8 +565,39 @@ public final class Shell extends StackPane {
         return place == Place.READING && reading.openProperty().get();
     }
 
+    /** Whether something covers all places, under which nothing is to be reached: a game played out, a sitting. */
     private boolean isPlayingOut() {
-        return places.getChildren().getLast() instanceof PlayOutView;
+        return places.getChildren().getLast() instanceof PlayOutView || covered;
+    }
+
+    private boolean covered;
+
+    /** A sitting or a marked script over all places: nothing else can be reached until it is put away. */
+    private final class OverPlaces implements TaskDesk.Over {
+        @Override
+        public void show(Node view) {
+            cover(true);
+            places.getChildren().add(view);
+            Platform.runLater(view::requestFocus);
+        }
+
+        @Override
+        public void hide(Node view) {
+            places.getChildren().remove(view);
+            cover(false);
+            focusPlace();
+        }
+
+        private void cover(boolean is) {
+            covered = is;
+            rail.values().forEach(button -> button.setDisable(is));
+            field.setDisable(is);
+        }
+    }
+
+    /** Sets a position up and makes a task of it. */
+    private void setUpTask() {
+        forms.setUp(false, taskDesk::addFrom);
     }
 
     private void newGame() {
@@ -607,6 +659,7 @@ public final class Shell extends StackPane {
             case READING -> reading.undo();
             case GAMES -> games.undo();
             case REPERTOIRE -> repertoire.undo();
+            case TASKS -> tasks.undo();
         }
     }
 
@@ -615,6 +668,7 @@ public final class Shell extends StackPane {
             case READING -> reading.redo();
             case GAMES -> games.redo();
             case REPERTOIRE -> repertoire.redo();
+            case TASKS -> tasks.redo();
         }
     }
 
@@ -760,6 +814,7 @@ public final class Shell extends StackPane {
         add("command.places.games", "Shortcut+1", null, () -> go(Place.GAMES));
         add("command.places.reading", "Shortcut+2", null, () -> go(Place.READING));
         add("command.places.repertoire", "Shortcut+3", null, () -> go(Place.REPERTOIRE));
+        add("command.places.tasks", "Shortcut+4", null, () -> go(Place.TASKS));
         add("command.newGame", "Shortcut+N", null, this::newGame);
         add("command.setup", "Alt+S", null, () -> forms.setUp(isGameShown()));
         add("command.import", "Shortcut+I", null, this::chooseImport);
@@ -849,6 +904,7 @@ public final class Shell extends StackPane {
                     () -> readingView.ask(question));
         }
         defineRepertoireCommands();
+        defineTaskCommands();
         add("command.copyFen", "Shortcut+Shift+C", Place.READING, this::copyFen);
         add("command.copyPgn", "Shortcut+C", Place.READING, this::copyPgn);
         add("command.paste", "Shortcut+V", null, this::paste);
@@ -865,6 +921,77 @@ public final class Shell extends StackPane {
         add("command.larger", "Shortcut+Plus", null, () -> scale(10));
         add("command.smaller", "Shortcut+Minus", null, () -> scale(-10));
         add("command.shortcuts", "F1", null, this::showGuide);
+    }
+
+    private void defineTaskCommands() {
+        TasksView view = taskDesk.view();
+        add("command.tasks.new", "Alt+N", Place.TASKS, taskDesk::newPaper);
+        add("command.tasks.settings", null, Place.TASKS, taskDesk::settings);
+        add("command.tasks.remove", null, Place.TASKS, tasks::remove);
+        add("command.tasks.import", "Alt+I", Place.TASKS, taskDesk::importPaper);
+        add("command.tasks.export", "Shortcut+E", Place.TASKS, taskDesk::exportPaper);
+        add("command.tasks.fromSetup", "Alt+P", Place.TASKS, taskDesk::fromSetup);
+        add("command.tasks.removeTask", null, Place.TASKS, tasks::removeTask);
+        add(
+                "command.tasks.next",
+                "Alt+Page Down",
+                Place.TASKS,
+                () -> tasks.choose(tasks.placeProperty().get() + 1));
+        add(
+                "command.tasks.previous",
+                "Alt+Page Up",
+                Place.TASKS,
+                () -> tasks.choose(tasks.placeProperty().get() - 1));
+        add(
+                "command.tasks.later",
+                "Alt+Shift+Right",
+                Place.TASKS,
+                () -> tasks.move(
+                        tasks.placeProperty().get(), tasks.placeProperty().get() + 1));
+        add(
+                "command.tasks.earlier",
+                "Alt+Shift+Left",
+                Place.TASKS,
+                () -> tasks.move(
+                        tasks.placeProperty().get(), tasks.placeProperty().get() - 1));
+        add("command.tasks.draft", "Alt+D", Place.TASKS, tasks::draft);
+        add("command.tasks.choice", "Alt+C", Place.TASKS, () -> tasks.setChoice(Points.of(5)));
+        add("command.tasks.reach", "Alt+R", Place.TASKS, () -> tasks.setReach(Points.of(2)));
+        for (Opinion opinion : Opinion.values()) {
+            int digit = opinion == Opinion.UNCLEAR ? 0 : Opinion.WHITE_WINNING.ordinal() - opinion.ordinal() + 1;
+            add(
+                    "command.tasks.judge." + opinion,
+                    "Alt+" + digit,
+                    Place.TASKS,
+                    () -> tasks.setJudge(opinion, Points.of(1)));
+        }
+        for (Item.Way way : Item.Way.values()) {
+            String key = switch (way) {
+                case ALL -> "Alt+A";
+                case ANY -> "Alt+Y";
+                case SUM -> "Alt+U";
+                case BEST -> "Alt+B";
+            };
+            add("command.tasks.group." + way, key, Place.TASKS, () -> view.group(way));
+        }
+        add("command.tasks.ungroup", "Alt+G", Place.TASKS, view::ungroup);
+        add("command.tasks.delete", "Delete", Place.TASKS, view::delete);
+        add("command.tasks.up", "Alt+Up", Place.TASKS, () -> tasks.reorder(-1));
+        add("command.tasks.down", "Alt+Down", Place.TASKS, () -> tasks.reorder(1));
+        add("command.tasks.themes", "Alt+H", Place.TASKS, tasks::findThemes);
+        add("command.tasks.check", "Alt+K", Place.TASKS, () -> {
+            view.show(TasksView.Tab.CHECK);
+            tasks.check();
+        });
+        add("command.tasks.solution", "Alt+S", Place.TASKS, () -> view.show(TasksView.Tab.SOLUTION));
+        add("command.tasks.results", "Alt+E", Place.TASKS, () -> view.show(TasksView.Tab.RESULTS));
+        add("command.tasks.sit", "Alt+T", Place.TASKS, taskDesk::sit);
+        add("command.tasks.students", null, Place.TASKS, taskDesk::students);
+        add("command.tasks.typeIn", null, Place.TASKS, taskDesk::typeIn);
+        add("command.tasks.take", "Alt+Shift+T", Place.READING, () -> {
+            taskDesk.fromReading();
+            go(Place.TASKS);
+        });
     }
 
     private void defineRepertoireCommands() {
@@ -1027,10 +1154,19 @@ public final class Shell extends StackPane {
     public void keepEdits() {
         readingView.keepEdits();
         repertoireDesk.view().keepEdits();
+        taskDesk.view().keepEdits();
     }
 
     public RepertoireModel repertoire() {
         return repertoire;
+    }
+
+    public TasksModel tasks() {
+        return tasks;
+    }
+
+    public TasksView tasksView() {
+        return taskDesk.view();
     }
 
     public RepertoireView repertoireView() {

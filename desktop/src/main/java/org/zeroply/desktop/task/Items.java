@@ -1,0 +1,196 @@
+package org.zeroply.desktop.task;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.function.Predicate;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.task.Item;
+import org.zeroply.task.Points;
+import org.zeroply.task.Task;
+import org.zeroply.task.Want;
+
+/** Edits of the items of a mark scheme. */
+final class Items {
+    private Items() {}
+
+    /** The node that a want hangs on; empty for a choice, an answer and a game played on. */
+    static OptionalInt node(Want want) {
+        return switch (want) {
+            case Want.Find find -> OptionalInt.of(find.node());
+            case Want.Consider consider -> OptionalInt.of(consider.node());
+            case Want.Reach reach -> OptionalInt.of(reach.node());
+            case Want.Judge judge -> OptionalInt.of(judge.node());
+            case Want.Choose choose -> OptionalInt.empty();
+            case Want.Answer answer -> OptionalInt.empty();
+            case Want.PlayOut play -> OptionalInt.empty();
+        };
+    }
+
+    /** The items that are kept, and of groups the parts that are; a group without parts goes. */
+    static List<Item> keep(List<Item> items, Predicate<Item> isKept) {
+        List<Item> kept = new ArrayList<>();
+        for (Item item : items) {
+            if (!isKept.test(item)) {
+                continue;
+            }
+            if (item instanceof Item.Group group) {
+                List<Item> parts = keep(group.parts(), isKept);
+                if (!parts.isEmpty()) {
+                    kept.add(new Item.Group(group.label(), group.points(), group.reason(), group.way(), parts));
+                }
+            } else {
+                kept.add(item);
+            }
+        }
+        return kept;
+    }
+
+    /** The items with one replaced, wherever it stands; the very same object is looked for. */
+    @SuppressWarnings("ReferenceEquality")
+    static List<Item> replace(List<Item> items, Item old, Item fresh) {
+        List<Item> next = new ArrayList<>();
+        for (Item item : items) {
+            if (item == old) {
+                next.add(fresh);
+            } else if (item instanceof Item.Group group) {
+                next.add(new Item.Group(
+                        group.label(),
+                        group.points(),
+                        group.reason(),
+                        group.way(),
+                        replace(group.parts(), old, fresh)));
+            } else {
+                next.add(item);
+            }
+        }
+        return next;
+    }
+
+    @SuppressWarnings("ReferenceEquality")
+    static List<Item> remove(List<Item> items, Item gone) {
+        return keep(items, item -> item != gone);
+    }
+
+    private static boolean isOfMove(Item item, int node) {
+        return item instanceof Item.Single single
+                && (single.want().equals(new Want.Find(node)) || single.want().equals(new Want.Consider(node)));
+    }
+
+    /** The items with other points for the move of a node; in a group whose points stand on the whole, on the whole. */
+    static List<Item> withPoints(Task task, int node, Points points, String name) {
+        List<Item> items = task.scheme().items();
+        if (points.isZero()) {
+            return keep(items, item -> !isOfMove(item, node));
+        }
+        boolean there = task.scheme().all().anyMatch(item -> isOfMove(item, node));
+        if (there) {
+            return items.stream().map(item -> withPoints(item, node, points)).toList();
+        }
+        boolean own = task.solution().positionAt(node).sideToMove() != task.solver();
+        List<Item> next = new ArrayList<>(items);
+        next.add(new Item.Single(name, points, "", own ? new Want.Find(node) : new Want.Consider(node)));
+        next.sort((one, other) -> Integer.compare(order(task, one), order(task, other)));
+        return next;
+    }
+
+    private static Item withPoints(Item item, int node, Points points) {
+        return switch (item) {
+            case Item.Single single ->
+                isOfMove(single, node)
+                        ? new Item.Single(single.label(), points, single.reason(), single.want())
+                        : single;
+            case Item.Group group -> {
+                boolean inside = group.all().anyMatch(part -> isOfMove(part, node));
+                if (!inside) {
+                    yield group;
+                }
+                yield group.way().isOfParts()
+                        ? new Item.Group(
+                                group.label(),
+                                group.points(),
+                                group.reason(),
+                                group.way(),
+                                group.parts().stream()
+                                        .map(part -> withPoints(part, node, points))
+                                        .toList())
+                        : new Item.Group(group.label(), points, group.reason(), group.way(), group.parts());
+            }
+        };
+    }
+
+    /** Where the first node of an item comes in the reading order of the tree; what hangs nowhere comes first. */
+    private static int order(Task task, Item item) {
+        return item.wants()
+                .map(Items::node)
+                .filter(OptionalInt::isPresent)
+                .mapToInt(node -> order(task.solution(), node.getAsInt()))
+                .min()
+                .orElse(-1);
+    }
+
+    private static int order(GameTree tree, int node) {
+        return SchemeRows.order(tree).indexOf(node);
+    }
+
+    /**
+     * The items with some of them put into one group. Points of the parts go to the group where they stand on the whole: the
+     * largest of them.
+     */
+    static List<Item> group(List<Item> items, List<Item> parts, Item.Way way, String label) {
+        if (parts.isEmpty()) {
+            return items;
+        }
+        Points most = parts.stream()
+                .map(part -> part.earned(want -> true))
+                .max(Points::compareTo)
+                .orElse(Points.ZERO);
+        List<Item> inside = way.isOfParts()
+                ? parts
+                : parts.stream().map(Items::withoutPoints).toList();
+        Item.Group group = new Item.Group(label, way.isOfParts() ? Points.ZERO : most, "", way, inside);
+        List<Item> next = new ArrayList<>();
+        boolean put = false;
+        for (Item item : items) {
+            if (!parts.contains(item)) {
+                next.add(item);
+            } else if (!put) {
+                next.add(group);
+                put = true;
+            }
+        }
+        return next;
+    }
+
+    private static Item withoutPoints(Item item) {
+        return switch (item) {
+            case Item.Single single -> new Item.Single(single.label(), Points.ZERO, single.reason(), single.want());
+            case Item.Group group ->
+                new Item.Group(
+                        group.label(),
+                        Points.ZERO,
+                        group.reason(),
+                        group.way().isOfParts() ? Item.Way.ANY : group.way(),
+                        group.parts().stream().map(Items::withoutPoints).toList());
+        };
+    }
+
+    /** The items with a group taken apart; parts without points get those of the group. */
+    static List<Item> ungroup(List<Item> items, Item.Group group) {
+        List<Item> next = new ArrayList<>();
+        for (Item item : items) {
+            if (item.equals(group)) {
+                for (Item part : group.parts()) {
+                    next.add(
+                            part instanceof Item.Single single
+                                            && single.points().isZero()
+                                    ? new Item.Single(single.label(), group.points(), single.reason(), single.want())
+                                    : part);
+                }
+            } else {
+                next.add(item);
+            }
+        }
+        return next;
+    }
+}

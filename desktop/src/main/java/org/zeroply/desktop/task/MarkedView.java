@@ -1,0 +1,476 @@
+package org.zeroply.desktop.task;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Award;
+import org.zeroply.coaching.GroupResult;
+import org.zeroply.coaching.Result;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.desktop.Labels;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.board.BoardView;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.task.Item;
+import org.zeroply.task.MarkedScript;
+import org.zeroply.task.MarkedScript.MarkedItem;
+import org.zeroply.task.MarkedScript.MarkedLine;
+import org.zeroply.task.Points;
+import org.zeroply.task.Skill;
+import org.zeroply.task.Task;
+
+/** A marked script: what was written with the points in the margin, every item with its reason, and what was missing. */
+public final class MarkedView extends BorderPane {
+    private static final double BAR = 180;
+
+    /** What the marked script asks of the window around it. */
+    public interface Actions {
+        void award(int place, int row);
+
+        void removeAward(int place, Award award);
+
+        void print();
+
+        void close();
+
+        /** Asks the calculator about the end of a line that the solution does not have. */
+        void opinion(Position end, java.util.function.Consumer<String> told);
+    }
+
+    private final Actions actions;
+    private final BoardView board = new BoardView();
+    private final Label at = Labels.wrapped("strong");
+    private final Map<Long, String> opinions = new HashMap<>();
+    private Sitting sitting;
+    private GroupResult others;
+    private int place;
+    private List<Position> stepping = List.of();
+    private int step;
+    private boolean solution;
+
+    /**
+     * @param others what others earned on this paper
+     */
+    public MarkedView(Sitting sitting, GroupResult others, Actions actions) {
+        this.sitting = sitting;
+        this.others = others;
+        this.actions = actions;
+        getStyleClass().add("marked");
+        addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
+        setFocusTraversable(true);
+        show();
+    }
+
+    /** Shows another state of the sitting, after an award. */
+    public void show(Sitting next, GroupResult group) {
+        sitting = next;
+        others = group;
+        show();
+    }
+
+    private Sat sat() {
+        return sitting.tasks().get(place);
+    }
+
+    private void keys(KeyEvent event) {
+        @Nullable
+        Runnable action = switch (event.getCode()) {
+            case ENTER -> this::next;
+            case ESCAPE -> actions::close;
+            case S -> this::toggleSolution;
+            case H -> () -> actions.award(place, 0);
+            case P -> actions::print;
+            case LEFT -> () -> step(step - 1);
+            case RIGHT -> () -> step(step + 1);
+            default -> null;
+        };
+        if (action != null) {
+            action.run();
+            event.consume();
+        }
+    }
+
+    private void next() {
+        if (place < sitting.tasks().size() - 1) {
+            place++;
+            solution = false;
+            show();
+        } else {
+            actions.close();
+        }
+    }
+
+    private void toggleSolution() {
+        solution = !solution;
+        show();
+    }
+
+    private void show() {
+        MarkedScript marked = sat().marked();
+        Task task = sat().task();
+        setTop(head(marked));
+        setLeft(left(task, marked));
+        setCenter(solution ? solution(task) : written(task, marked));
+        setRight(side());
+        walk(List.of(task.start()), 0);
+        requestFocus();
+    }
+
+    private Node head(MarkedScript marked) {
+        Label title = new Label(Texts.of("marked.title"));
+        title.getStyleClass().add("app-name");
+        String name = sitting.student().name()
+                + (sitting.student().rating() > 0 ? " (" + sitting.student().rating() + ")" : "");
+        Label about = new Label(Texts.of(
+                "marked.about",
+                name,
+                place + 1,
+                sitting.tasks().size(),
+                Texts.of(
+                        "marked.end." + sat().end(),
+                        TaskTexts.clock(sat().clock().used())),
+                sat().task().minutes()));
+        about.setMinWidth(0);
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Points byHand = sat().awarded();
+        Label points = new Label(marked.points().toString());
+        points.setId("marked-points");
+        points.getStyleClass().add("marked-points");
+        Label outOf = new Label(
+                byHand.isZero()
+                        ? Texts.of("marked.outOf", marked.outOf())
+                        : Texts.of("marked.outOf.award", byHand, marked.outOf()));
+        outOf.getStyleClass().add("strong");
+        Result whole = Result.of(sitting.tasks());
+        Label paper = new Label(Texts.of("marked.paper", whole.points(), whole.outOf()));
+        paper.getStyleClass().add("soft");
+        HBox head = new HBox(10, title, about, space, points, outOf, paper);
+        head.setAlignment(Pos.BASELINE_LEFT);
+        head.getStyleClass().add("marked-head");
+        return head;
+    }
+
+    private Node left(Task task, MarkedScript marked) {
+        board.playableProperty().set(false);
+        board.flippedProperty().set(task.solver() == Side.BLACK);
+        board.setPrefSize(350, 350);
+        board.setMinSize(250, 250);
+        board.setMaxHeight(350);
+        Label where = new Label(Texts.of("marked.where").toUpperCase(Locale.ROOT));
+        where.getStyleClass().add("tasks-facts");
+        GridPane bars = new GridPane();
+        bars.getStyleClass().add("marked-bars");
+        int row = 0;
+        double most = marked.bySkill().values().stream()
+                .mapToDouble(sum -> sum.outOf().halves())
+                .max()
+                .orElse(1);
+        for (Map.Entry<Skill, MarkedScript.Sum> each : marked.bySkill().entrySet()) {
+            MarkedScript.Sum sum = each.getValue();
+            Region full = new Region();
+            full.getStyleClass().add("bar-full");
+            full.setPrefSize(BAR * sum.points().halves() / most, 11);
+            full.setMinWidth(Region.USE_PREF_SIZE);
+            Region rest = new Region();
+            rest.getStyleClass().add("bar-rest");
+            rest.setPrefSize(
+                    BAR * Math.max(0, sum.outOf().halves() - sum.points().halves()) / most, 11);
+            rest.setMinWidth(Region.USE_PREF_SIZE);
+            HBox bar = new HBox(full, rest);
+            bar.setAlignment(Pos.CENTER_LEFT);
+            bars.addRow(
+                    row++,
+                    new Label(each.getKey().title()),
+                    bar,
+                    new Label(Texts.of("marked.sum", sum.points(), sum.outOf())));
+        }
+        Label advice = Labels.wrapped("sitting-text");
+        advice.setText(Result.of(sitting.tasks()).advice());
+        VBox pane = new VBox(10, board, at, where, bars, advice);
+        pane.getStyleClass().add("marked-left");
+        ScrollPane scroll = new ScrollPane(pane);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("branches-scroll");
+        scroll.setPrefWidth(400);
+        return scroll;
+    }
+
+    private Node written(Task task, MarkedScript marked) {
+        VBox box = new VBox();
+        box.setId("marked-written");
+        box.getStyleClass().add("marked-sheet");
+        box.getChildren().add(caption("marked.asWritten"));
+        Map<Integer, List<MarkedItem>> byRow = new HashMap<>();
+        List<MarkedItem> missing = new ArrayList<>();
+        marked.items().forEach(item -> spread(item, byRow, missing));
+        if (marked.choice() != null
+                || marked.choiceFault() != null
+                || !task.scheme().choices().isEmpty()) {
+            String move = marked.choice() == null
+                    ? sat().script().choice().isBlank()
+                            ? Texts.of("marked.noChoice")
+                            : sat().script().choice()
+                    : San.line(task.start(), List.of(marked.choice()));
+            List<MarkedItem> earned = byRow.getOrDefault(0, List.of());
+            box.getChildren()
+                    .add(row(
+                            sum(earned),
+                            move,
+                            Texts.of("marked.choice"),
+                            reasons(earned),
+                            "",
+                            () -> walk(
+                                    marked.choice() == null
+                                            ? List.of(task.start())
+                                            : List.of(task.start(), task.start().play(marked.choice())),
+                                    1)));
+        } else if (byRow.containsKey(0)) {
+            List<MarkedItem> earned = byRow.getOrDefault(0, List.of());
+            box.getChildren().add(row(sum(earned), "", "", reasons(earned), "", () -> {}));
+        }
+        for (MarkedLine line : marked.lines()) {
+            box.getChildren()
+                    .add(line(task, line, byRow.getOrDefault(line.line().row(), List.of())));
+        }
+        if (!sat().awards().isEmpty()) {
+            box.getChildren().add(caption("marked.awards"));
+            for (Award award : sat().awards()) {
+                Button remove = new Button(Texts.of("marked.award.remove"));
+                remove.getStyleClass().add("more-toggle");
+                remove.setOnAction(event -> actions.removeAward(place, award));
+                Label text = Labels.wrapped("sitting-text");
+                text.setText(Texts.of(
+                        "marked.award." + Math.min(1, award.row()), award.points(), award.row(), award.note()));
+                HBox row = new HBox(10, text, remove);
+                row.setAlignment(Pos.CENTER_LEFT);
+                row.getStyleClass().add("marked-missing");
+                box.getChildren().add(row);
+            }
+        }
+        if (!missing.isEmpty()) {
+            box.getChildren().add(caption("marked.missing"));
+            for (MarkedItem item : missing) {
+                Label points = new Label(item.item().earned(want -> true).toString());
+                points.getStyleClass().add("missing-points");
+                points.setMinWidth(30);
+                Label text = Labels.wrapped("");
+                text.setText(item.item().label() + ": " + item.reason());
+                HBox.setHgrow(text, Priority.ALWAYS);
+                HBox row = new HBox(6, points, text);
+                row.getStyleClass().add("marked-missing");
+                box.getChildren().add(row);
+            }
+        }
+        ScrollPane scroll = new ScrollPane(box);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().addAll("branches-scroll", "marked-scroll");
+        return scroll;
+    }
+
+    /** Puts what was earned at its row; what was not stands apart. Of a group, the parts that carry points. */
+    private static void spread(MarkedItem item, Map<Integer, List<MarkedItem>> byRow, List<MarkedItem> missing) {
+        if (item.earned().isZero()) {
+            missing.add(item);
+        } else if (item.item() instanceof Item.Group group && group.way() == Item.Way.SUM) {
+            item.parts().forEach(part -> spread(part, byRow, missing));
+        } else if (item.item() instanceof Item.Group group && group.way() == Item.Way.BEST) {
+            item.parts().stream()
+                    .filter(part -> part.earned().equals(item.earned()))
+                    .findFirst()
+                    .ifPresent(part -> spread(part, byRow, missing));
+        } else {
+            byRow.computeIfAbsent(item.row(), row -> new ArrayList<>()).add(item);
+        }
+    }
+
+    private static Points sum(List<MarkedItem> items) {
+        return items.stream().map(MarkedItem::earned).reduce(Points.ZERO, Points::plus);
+    }
+
+    private static String reasons(List<MarkedItem> items) {
+        List<String> texts = new ArrayList<>();
+        for (MarkedItem item : items) {
+            texts.add(Texts.of("marked.reason", item.item().label(), item.reason(), item.earned())
+                    .replace(
+                            item.item().label() + ": " + item.item().label(),
+                            item.item().label()));
+        }
+        return String.join("; ", texts);
+    }
+
+    private Node line(Task task, MarkedLine line, List<MarkedItem> earned) {
+        List<Position> positions = line.line().positions();
+        int typed = Math.min(line.line().typedFrom(), line.line().moves().size());
+        String moves = San.line(
+                positions.get(typed),
+                line.line().moves().subList(typed, line.line().moves().size()));
+        if (line.line().fault() != null && line.line().fault().move() > 0) {
+            moves = (moves + " " + line.line().fault().token() + "?").strip();
+        }
+        String verdict =
+                line.line().opinion() == null ? "" : line.line().opinion().text();
+        StringBuilder apart = new StringBuilder(line.uncounted());
+        if (line.isOutside()) {
+            Position end = positions.get(line.counted());
+            String said = opinions.get(end.key());
+            if (said == null) {
+                opinions.put(end.key(), "");
+                actions.opinion(end, told -> {
+                    opinions.put(end.key(), told);
+                    if (!solution) {
+                        setCenter(written(task, sat().marked()));
+                    }
+                });
+            }
+            apart.append(apart.isEmpty() ? "" : ". ")
+                    .append(Texts.of("marked.outside"))
+                    .append(said == null || said.isEmpty() ? "" : " " + Texts.of("marked.calculator", said));
+        }
+        VBox row = row(
+                sum(earned),
+                "  ".repeat(Math.min(6, typed)) + moves,
+                verdict,
+                reasons(earned),
+                apart.toString(),
+                () -> walk(positions.subList(0, line.counted() + 1), line.counted()));
+        if (line.isOutside()) {
+            Button award = new Button(Texts.of("marked.award.give"));
+            award.getStyleClass().add("more-toggle");
+            award.setOnAction(event -> actions.award(place, line.line().row()));
+            row.getChildren().add(new HBox(award));
+        }
+        return row;
+    }
+
+    private static VBox row(Points points, String moves, String verdict, String reason, String apart, Runnable show) {
+        Label margin = new Label(points.isZero() ? (apart.isEmpty() ? "0" : "–") : points.toString());
+        margin.getStyleClass().addAll("margin-points", points.isZero() ? "margin-zero" : "margin-earned");
+        margin.setMinWidth(34);
+        Label text = Labels.wrapped("script-moves");
+        text.setText(moves);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        text.setMaxWidth(Double.MAX_VALUE);
+        Label right = new Label(verdict);
+        right.getStyleClass().add("mark-kind");
+        right.setMinWidth(Region.USE_PREF_SIZE);
+        HBox first = new HBox(8, margin, text, right);
+        first.setAlignment(Pos.BASELINE_LEFT);
+        VBox box = new VBox(1, first);
+        box.getStyleClass().add("marked-row");
+        for (String said : List.of(reason, apart)) {
+            if (!said.isEmpty()) {
+                Label under = Labels.wrapped(said.equals(reason) ? "marked-reason" : "marked-apart");
+                under.setText(said);
+                box.getChildren().add(under);
+            }
+        }
+        box.setOnMouseClicked(event -> show.run());
+        return box;
+    }
+
+    private static Label caption(String key) {
+        Label label = new Label(Texts.of(key).toUpperCase(Locale.ROOT));
+        label.getStyleClass().add("marked-caption");
+        return label;
+    }
+
+    /** The solution tree to be played through. */
+    private Node solution(Task task) {
+        VBox box = new VBox();
+        box.getStyleClass().add("marked-sheet");
+        box.getChildren().add(caption("marked.solution"));
+        for (SchemeRows.Row row : SchemeRows.of(task, sat().script().language())) {
+            List<Position> line = task.solution().positionsAlong(task.solution().pathTo(row.node()));
+            String said =
+                    row.comment() + (row.comment().isEmpty() || row.opinion().isEmpty() ? "" : " · ") + row.opinion();
+            box.getChildren()
+                    .add(row(
+                            row.marks().stream()
+                                    .map(cell -> cell.item().points())
+                                    .reduce(Points.ZERO, Points::plus),
+                            "  ".repeat(row.indent()) + row.moves(),
+                            "",
+                            said,
+                            "",
+                            () -> walk(line, line.size() - 1)));
+        }
+        ScrollPane scroll = new ScrollPane(box);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().addAll("branches-scroll", "marked-scroll");
+        return scroll;
+    }
+
+    private Node side() {
+        Label heading = new Label(Texts.of("marked.others").toUpperCase(Locale.ROOT));
+        heading.getStyleClass().add("tasks-facts");
+        RatingPlot plot = new RatingPlot();
+        plot.show(others, sitting.student());
+        boolean last = place == sitting.tasks().size() - 1;
+        VBox buttons = new VBox(
+                8,
+                wide(last ? "marked.close" : "marked.next", "Enter", "marked-next", () -> next()),
+                wide(solution ? "marked.script" : "marked.play", "S", "marked-solution", () -> toggleSolution()),
+                wide("marked.award.button", "H", "marked-award", () -> actions.award(place, 0)),
+                wide("marked.print", "P", "marked-print", actions::print),
+                wide("marked.back", "Esc", "marked-back", actions::close));
+        VBox pane = new VBox(10, heading, plot, buttons);
+        pane.getStyleClass().add("marked-side");
+        pane.setPrefWidth(230);
+        pane.setMinWidth(230);
+        return pane;
+    }
+
+    private static Button wide(String key, String shortcut, String id, Runnable action) {
+        Label name = new Label(Texts.of(key));
+        name.getStyleClass().add("strong");
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Label keys = new Label(shortcut);
+        keys.getStyleClass().add("soft");
+        HBox content = new HBox(name, space, keys);
+        Button button = new Button();
+        button.setGraphic(content);
+        button.setAccessibleText(Texts.of(key));
+        content.prefWidthProperty().bind(button.widthProperty().subtract(26));
+        button.setId(id);
+        button.setMaxWidth(Double.MAX_VALUE);
+        button.setFocusTraversable(false);
+        button.setOnAction(event -> action.run());
+        return button;
+    }
+
+    // ---- the board
+
+    private void walk(List<Position> positions, int to) {
+        stepping = List.copyOf(positions);
+        step(to);
+    }
+
+    private void step(int to) {
+        step = Math.max(0, Math.min(to, stepping.size() - 1));
+        board.positionProperty().set(stepping.get(step));
+        boolean start = step == 0;
+        Task task = sat().task();
+        board.lastMoveProperty().set(start && task.last() != null ? task.last().move() : null);
+        at.setText(start ? TaskTexts.toMove(task) : Texts.of("marked.at", step, stepping.size() - 1));
+    }
+}

@@ -1,0 +1,167 @@
+package org.zeroply.desktop.task;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.GroupResult;
+import org.zeroply.coaching.Result;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.store.PaperShelf;
+import org.zeroply.store.ResultTable;
+import org.zeroply.store.SittingShelf;
+import org.zeroply.store.Workbook;
+
+/** Who sat the open paper and what came of it, with points against rating. */
+public final class ResultsPane extends BorderPane {
+    private static final DateTimeFormatter DAY =
+            DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withZone(ZoneId.systemDefault());
+
+    /** What a line of the results asks of the window around it. */
+    public interface Actions {
+        /** Goes on with a sitting that is not done, or shows what was marked. */
+        void open(SittingShelf.Listed sitting);
+
+        void students();
+
+        void exportTable(List<ResultTable.Row> lines);
+
+        void typeIn();
+    }
+
+    private final TasksModel model;
+    private final SittingShelf shelf;
+    private final Background background;
+    private final Actions actions;
+    private final ListView<ResultTable.Row> list = new ListView<>();
+    private final RatingPlot plot = new RatingPlot();
+    private final Label basis = new Label();
+
+    public ResultsPane(TasksModel model, Workbook workbook, Background background, Actions actions) {
+        this.model = model;
+        this.shelf = workbook.sittings();
+        this.background = background;
+        this.actions = actions;
+        list.setId("tasks-results");
+        list.getStyleClass().add("scheme-rows");
+        list.setCellFactory(each -> new Cell());
+        list.setOnMouseClicked(event -> open());
+        list.setOnKeyPressed(event -> {
+            if (event.getCode() == KeyCode.ENTER) {
+                open();
+            }
+        });
+        Label nobody = new Label(Texts.of("results.none"));
+        nobody.getStyleClass().add("soft");
+        list.setPlaceholder(nobody);
+        Button table = button("results.csv", "results-csv", () -> actions.exportTable(List.copyOf(list.getItems())));
+        HBox buttons = new HBox(
+                8,
+                button("results.students", "results-students", actions::students),
+                button("results.typeIn", "results-type-in", actions::typeIn),
+                table);
+        basis.getStyleClass().add("soft");
+        VBox under = new VBox(6, basis, plot, buttons);
+        under.getStyleClass().add("sheet-under");
+        setCenter(list);
+        setBottom(under);
+        model.openProperty().subscribe((before, now) -> refresh());
+    }
+
+    private static Button button(String key, String id, Runnable action) {
+        Button button = new Button(Texts.of(key));
+        button.setId(id);
+        button.setOnAction(event -> action.run());
+        return button;
+    }
+
+    private void open() {
+        ResultTable.Row line = list.getSelectionModel().getSelectedItem();
+        if (line != null) {
+            actions.open(line.sitting());
+        }
+    }
+
+    /** Reads the sittings of the open paper. */
+    public void refresh() {
+        PaperShelf.Listed paper = model.openProperty().get();
+        if (paper == null) {
+            list.getItems().clear();
+            return;
+        }
+        background.read(
+                () -> {
+                    List<ResultTable.Row> lines = new ArrayList<>();
+                    for (SittingShelf.Listed each : shelf.list()) {
+                        if (each.paper() == paper.id()) {
+                            Sitting sitting = shelf.read(each.id());
+                            lines.add(new ResultTable.Row(each, Result.of(sitting.tasks())));
+                        }
+                    }
+                    return lines;
+                },
+                lines -> {
+                    list.setItems(FXCollections.observableArrayList(lines));
+                    Map<Long, GroupResult.Dot> latest = new LinkedHashMap<>();
+                    for (ResultTable.Row line : lines) {
+                        if (line.sitting().isDone()) {
+                            latest.putIfAbsent(
+                                    line.sitting().student().id(),
+                                    new GroupResult.Dot(
+                                            line.sitting().student(),
+                                            line.result().share()));
+                        }
+                    }
+                    plot.show(GroupResult.of(List.copyOf(latest.values())), null);
+                    basis.setText(Texts.of("results.basis", latest.size(), GroupResult.BAND));
+                });
+    }
+
+    private static final class Cell extends ListCell<ResultTable.Row> {
+        @Override
+        protected void updateItem(ResultTable.@Nullable Row line, boolean none) {
+            super.updateItem(line, none);
+            if (none || line == null) {
+                setGraphic(null);
+                return;
+            }
+            SittingShelf.Listed sitting = line.sitting();
+            Label name = new Label(sitting.student().name()
+                    + (sitting.student().rating() > 0 ? " (" + sitting.student().rating() + ")" : ""));
+            name.getStyleClass().add("row-main");
+            Label when = new Label(DAY.format(sitting.begun()));
+            when.getStyleClass().add("row-comment");
+            Region space = new Region();
+            HBox.setHgrow(space, Priority.ALWAYS);
+            Label state = new Label(
+                    sitting.isDone()
+                            ? TaskTexts.clock(line.result().millis())
+                            : Texts.of("results.open", sitting.done(), sitting.tasks()));
+            state.getStyleClass().add("mark-kind");
+            Label points = new Label(Texts.of(
+                    "results.points", line.result().points(), line.result().outOf()));
+            points.getStyleClass().add("row-main");
+            HBox box = new HBox(12, name, when, space, state, points);
+            box.setAlignment(Pos.CENTER_LEFT);
+            setGraphic(box);
+        }
+    }
+}

@@ -1,0 +1,495 @@
+package org.zeroply.desktop.task;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.desktop.Labels;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.board.BoardView;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.notation.San;
+import org.zeroply.notation.SetupList;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Script;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskKind;
+
+/** A sitting, in the whole window: the diagram, the clock, the script, and nothing else. */
+public final class SittingView extends BorderPane {
+    private static final Duration TICK = Duration.millis(250);
+
+    /** Who answers in a game that is played on. */
+    public interface Opponent {
+        void answer(Position position, Consumer<Move> play);
+    }
+
+    private final SittingModel model;
+    private final Language language;
+    private final Opponent opponent;
+    private final Runnable whenDone;
+    private final Runnable askToLeave;
+    private final BoardView board = new BoardView();
+    private final Label list = Labels.wrapped("setup-list");
+    private final Label heading = new Label();
+    private final Label clock = new Label();
+    private final Label toMove = Labels.wrapped("sitting-move");
+    private final Label instruction = Labels.wrapped("sitting-text");
+    private final TextField choice = new TextField();
+    private final TextField candidates = new TextField();
+    private final VBox rows = new VBox(3);
+    private final VBox questions = new VBox(8);
+    private final Label played = Labels.wrapped("sitting-text");
+    private final VBox sheet = new VBox(10);
+    private final Button pause = new Button();
+    private final Timeline ticking;
+    private int shown = -1;
+
+    /**
+     * @param askToLeave called where somebody wants to leave before the end
+     * @param whenDone called once all tasks have ended
+     */
+    public SittingView(
+            SittingModel model, Language language, Opponent opponent, Runnable askToLeave, Runnable whenDone) {
+        this.model = model;
+        this.language = language;
+        this.opponent = opponent;
+        this.askToLeave = askToLeave;
+        this.whenDone = whenDone;
+        getStyleClass().add("sitting");
+        setLeft(diagram());
+        setCenter(paper());
+        ticking = new Timeline(new KeyFrame(TICK, event -> tick()));
+        ticking.setCycleCount(Animation.INDEFINITE);
+        ticking.play();
+        addEventFilter(KeyEvent.KEY_PRESSED, this::keys);
+        model.begin();
+        model.sittingProperty().subscribe((before, now) -> show());
+        show();
+    }
+
+    /** Stops the clock on the screen; the sitting itself goes on as it says. */
+    public void close() {
+        ticking.stop();
+    }
+
+    private Node diagram() {
+        board.setId("sitting-board");
+        board.playableProperty().set(false);
+        board.setMinSize(300, 300);
+        board.setPrefSize(560, 560);
+        board.setOnMove(this::play);
+        list.setId("sitting-list");
+        VBox pane = new VBox(12, board, list, toMove, instruction);
+        pane.getStyleClass().add("sitting-diagram");
+        pane.setPrefWidth(600);
+        VBox.setVgrow(board, Priority.ALWAYS);
+        return pane;
+    }
+
+    private Node paper() {
+        heading.getStyleClass().add("tasks-facts");
+        clock.setId("sitting-clock");
+        clock.getStyleClass().add("sitting-clock");
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox top = new HBox(12, heading, space, clock);
+        top.setAlignment(Pos.CENTER_LEFT);
+        choice.setId("sitting-choice");
+        choice.setPrefColumnCount(10);
+        choice.textProperty().subscribe((before, now) -> {
+            if (choice.isFocused()) {
+                model.write(script().withChoice(now));
+            }
+        });
+        candidates.setId("sitting-candidates");
+        candidates.textProperty().subscribe((before, now) -> {
+            if (candidates.isFocused()) {
+                model.write(script().withCandidates(now));
+            }
+        });
+        Button commit = new Button(Texts.of("sitting.commit"));
+        commit.setId("sitting-commit");
+        commit.getStyleClass().add("primary");
+        commit.setOnAction(event -> model.commit());
+        pause.setId("sitting-pause");
+        pause.setOnAction(event -> {
+            if (model.isRunning()) {
+                model.pause();
+            } else {
+                model.begin();
+            }
+        });
+        Button leave = new Button(Texts.of("sitting.leave"));
+        leave.setId("sitting-leave");
+        leave.setOnAction(event -> askToLeave.run());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox buttons = new HBox(10, commit, pause, gap, leave);
+        Label help = Labels.wrapped("soft");
+        help.setText(Texts.of("sitting.help"));
+        ScrollPane scroll = new ScrollPane(sheet);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("branches-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        VBox pane = new VBox(14, top, scroll, buttons, help);
+        pane.getStyleClass().add("sitting-paper");
+        return pane;
+    }
+
+    private Script script() {
+        return model.current().script();
+    }
+
+    // ---- showing
+
+    private void tick() {
+        if (!model.tick()) {
+            showClock();
+        }
+    }
+
+    private void showClock() {
+        clock.setText(TaskTexts.clock(model.left()));
+        clock.pseudoClassStateChanged(
+                javafx.css.PseudoClass.getPseudoClass("short"), model.left() < 60_000 && !model.isDone());
+        clock.setOpacity(model.isRunning() ? 1 : 0.5);
+    }
+
+    private void show() {
+        if (model.isDone()) {
+            close();
+            whenDone.run();
+            return;
+        }
+        Sitting sitting = model.sittingProperty().get();
+        Sat sat = model.current();
+        Task task = sat.task();
+        if (model.number() != shown) {
+            shown = model.number();
+            model.begin();
+            showTask(sitting, task);
+        }
+        boolean stopped = !model.isRunning();
+        pause.setVisible(sitting.mayPause());
+        pause.setText(Texts.of(stopped ? "sitting.goOn" : "sitting.pause"));
+        sheet.setDisable(stopped);
+        board.setVisible(sitting.showsDiagram() && !stopped);
+        list.setVisible(!sitting.showsDiagram() && !stopped);
+        if (!choice.isFocused()) {
+            choice.setText(sat.script().choice());
+        }
+        if (task.kind() == TaskKind.PLAY_ON) {
+            played.setText(
+                    sat.script().played().isEmpty()
+                            ? Texts.of("sitting.playHere")
+                            : sat.script().played());
+        }
+        showRows();
+        showClock();
+    }
+
+    private void showTask(Sitting sitting, Task task) {
+        heading.setText(Texts.of(
+                "sitting.heading",
+                model.number(),
+                sitting.tasks().size(),
+                task.kind().title().toUpperCase(java.util.Locale.ROOT)));
+        board.setManaged(sitting.showsDiagram());
+        list.setManaged(!sitting.showsDiagram());
+        list.setText(SetupList.write(men(task.start()), language));
+        board.flippedProperty().set(task.solver() == Side.BLACK);
+        board.positionProperty().set(task.start());
+        board.lastMoveProperty().set(task.last() == null ? null : task.last().move());
+        toMove.setText(TaskTexts.toMove(task));
+        instruction.setText(
+                task.instruction().isEmpty() ? Texts.of("sitting.instruction." + task.kind()) : task.instruction());
+        if (script().isEmpty() && script().language() != language) {
+            model.write(script().withLanguage(language));
+        }
+        sheet.getChildren().clear();
+        rows.getChildren().clear();
+        switch (task.kind()) {
+            case CALCULATE -> sheet.getChildren().addAll(labelled("sitting.choice", choice), rows);
+            case CANDIDATES ->
+                sheet.getChildren()
+                        .addAll(labelled("sitting.candidates", candidates), labelled("sitting.choice", choice), rows);
+            case ASSESS -> {
+                fillQuestions(task);
+                sheet.getChildren().addAll(questions, rows);
+            }
+            case PLAY_ON -> {
+                replay(task);
+                sheet.getChildren().add(played);
+            }
+        }
+        candidates.setText(script().candidates());
+        choice.setText(script().choice());
+        if (task.kind() != TaskKind.PLAY_ON) {
+            if (script().rows().isEmpty()) {
+                model.setRow(0, "");
+            }
+            javafx.application.Platform.runLater(() -> focusRow(0, false));
+        }
+    }
+
+    private static Map<Square, Piece> men(Position position) {
+        Map<Square, Piece> men = new EnumMap<>(Square.class);
+        for (Square square : position.occupied()) {
+            Piece piece = position.pieceAt(square);
+            if (piece != null) {
+                men.put(square, piece);
+            }
+        }
+        return men;
+    }
+
+    private static HBox labelled(String key, TextField field) {
+        Label label = new Label(Texts.of(key));
+        label.getStyleClass().add("strong");
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        HBox box = new HBox(10, label, field);
+        HBox.setHgrow(field, Priority.SOMETIMES);
+        box.setAlignment(Pos.CENTER_LEFT);
+        return box;
+    }
+
+    private void fillQuestions(Task task) {
+        questions.getChildren().clear();
+        for (int i = 0; i < task.questions().size(); i++) {
+            int number = i + 1;
+            Label text = Labels.wrapped("sitting-text");
+            text.setText(number + ". " + task.questions().get(i).text());
+            TextField field = new TextField(script().answers().getOrDefault(number, ""));
+            field.setId("sitting-answer-" + number);
+            field.textProperty().subscribe((before, now) -> model.write(script().withAnswer(number, now)));
+            questions.getChildren().addAll(text, field);
+        }
+    }
+
+    // ---- rows
+
+    private void showRows() {
+        List<String> texts = script().rows();
+        while (rows.getChildren().size() > texts.size()) {
+            rows.getChildren().removeLast();
+        }
+        List<String> faults = model.faults();
+        for (int i = 0; i < texts.size(); i++) {
+            if (i == rows.getChildren().size()) {
+                rows.getChildren().add(row(i));
+            }
+            TextField field = field(i);
+            if (!field.getText().equals(texts.get(i))) {
+                field.setText(texts.get(i));
+            }
+            VBox box = (VBox) rows.getChildren().get(i);
+            Label fault = (Label) box.getChildren().getLast();
+            String said = i < faults.size() && !field.isFocused() ? faults.get(i) : "";
+            fault.setText(said);
+            fault.setVisible(!said.isEmpty());
+            fault.setManaged(!said.isEmpty());
+        }
+    }
+
+    private VBox row(int index) {
+        Label number = new Label(Integer.toString(index + 1));
+        number.getStyleClass().add("row-number");
+        number.setMinWidth(24);
+        TextField field = new TextField();
+        field.setId("sitting-row-" + (index + 1));
+        field.getStyleClass().add("script-row");
+        field.textProperty().subscribe((before, now) -> {
+            if (!model.isDone() && !now.equals(textOf(index))) {
+                model.setRow(index, now);
+            }
+        });
+        field.focusedProperty().subscribe((before, now) -> {
+            if (!model.isDone()) {
+                showRows();
+            }
+        });
+        HBox.setHgrow(field, Priority.ALWAYS);
+        HBox line = new HBox(8, number, field);
+        line.setAlignment(Pos.CENTER_LEFT);
+        Label fault = Labels.wrapped("attention");
+        fault.setVisible(false);
+        fault.setManaged(false);
+        return new VBox(1, line, fault);
+    }
+
+    private String textOf(int row) {
+        List<String> texts = script().rows();
+        return row < texts.size() ? texts.get(row) : "";
+    }
+
+    private TextField field(int row) {
+        VBox box = (VBox) rows.getChildren().get(row);
+        return (TextField) ((HBox) box.getChildren().getFirst()).getChildren().getLast();
+    }
+
+    private void focusRow(int row, boolean atEnd) {
+        if (row >= 0 && row < rows.getChildren().size()) {
+            TextField field = field(row);
+            field.requestFocus();
+            if (atEnd) {
+                field.end();
+            }
+        }
+    }
+
+    private int focusedRow() {
+        for (int i = 0; i < rows.getChildren().size(); i++) {
+            if (field(i).isFocused()) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    // ---- keys
+
+    private void keys(KeyEvent event) {
+        int row = focusedRow();
+        if (event.isShortcutDown() && event.getCode() == KeyCode.ENTER && event.isShiftDown()) {
+            model.commit();
+            event.consume();
+        } else if (row >= 0) {
+            rowKeys(event, row);
+        }
+    }
+
+    private void rowKeys(KeyEvent event, int row) {
+        boolean taken = true;
+        if (event.getCode() == KeyCode.ENTER && event.isShortcutDown()) {
+            String begin = model.branch(row, field(row).getCaretPosition());
+            int below = script().rows().size();
+            model.insertRow(below, begin);
+            focusRow(below, true);
+        } else if (event.getCode() == KeyCode.ENTER) {
+            int below = script().rows().size();
+            if (row == below - 1) {
+                model.insertRow(below, "");
+            }
+            focusRow(row + 1, true);
+        } else if (event.getCode() == KeyCode.UP) {
+            focusRow(row - 1, true);
+        } else if (event.getCode() == KeyCode.DOWN) {
+            focusRow(row + 1, true);
+        } else if (event.getCode() == KeyCode.BACK_SPACE && field(row).getText().isEmpty() && row > 0) {
+            if (model.removeRow(row)) {
+                focusRow(row - 1, true);
+            }
+        } else if (event.isAltDown() && event.getCode() == KeyCode.C) {
+            model.chooseFirstOf(row);
+        } else if (event.isAltDown() && opinion(event.getCode()).isPresent()) {
+            setOpinion(row, opinion(event.getCode()));
+        } else {
+            taken = false;
+        }
+        if (taken) {
+            event.consume();
+        }
+    }
+
+    private void setOpinion(int row, Optional<Opinion> opinion) {
+        model.setRow(row, SittingModel.withOpinion(textOf(row), opinion));
+        field(row).end();
+    }
+
+    /** Alt and 1 to 7 for the seven verdicts from White's win to Black's, 0 for unclear. */
+    private static Optional<Opinion> opinion(KeyCode code) {
+        List<KeyCode> keys = new ArrayList<>(List.of(
+                KeyCode.DIGIT1,
+                KeyCode.DIGIT2,
+                KeyCode.DIGIT3,
+                KeyCode.DIGIT4,
+                KeyCode.DIGIT5,
+                KeyCode.DIGIT6,
+                KeyCode.DIGIT7));
+        if (code == KeyCode.DIGIT0) {
+            return Optional.of(Opinion.UNCLEAR);
+        }
+        int at = keys.indexOf(code);
+        return at < 0 ? Optional.empty() : Optional.of(Opinion.values()[Opinion.WHITE_WINNING.ordinal() - at]);
+    }
+
+    // ---- playing on
+
+    private List<Move> moves(Task task) {
+        return new LineReader(script().language()).read(task.start(), script().played())
+                        instanceof LineReading.Read read
+                ? read.moves()
+                : List.of();
+    }
+
+    private void replay(Task task) {
+        Position position = task.start();
+        for (Move move : moves(task)) {
+            position = position.play(move);
+            board.lastMoveProperty().set(move);
+        }
+        board.positionProperty().set(position);
+        board.playableProperty().set(true);
+        answer(task, position);
+    }
+
+    private void play(Move move) {
+        Task task = model.current().task();
+        if (task.kind() != TaskKind.PLAY_ON || board.positionProperty().get().sideToMove() != task.solver()) {
+            return;
+        }
+        answer(task, append(task, move));
+    }
+
+    private Position append(Task task, Move move) {
+        List<Move> moves = new ArrayList<>(moves(task));
+        moves.add(move);
+        model.write(script().withPlayed(San.line(task.start(), moves, script().language())));
+        Position next = board.positionProperty().get().play(move);
+        board.positionProperty().set(next);
+        board.lastMoveProperty().set(move);
+        return next;
+    }
+
+    private void answer(Task task, Position position) {
+        if (position.sideToMove() != task.solver() && position.hasLegalMove()) {
+            opponent.answer(position, move -> {
+                boolean same = !model.isDone()
+                        && model.current().task().equals(task)
+                        && board.positionProperty().get().equals(position);
+                if (same) {
+                    append(task, move);
+                }
+            });
+        }
+    }
+}

@@ -1,0 +1,624 @@
+package org.zeroply.desktop.task;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.shell.Background;
+import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Limit;
+import org.zeroply.store.PaperShelf;
+import org.zeroply.store.PaperShelf.Listed;
+import org.zeroply.store.UndoState;
+import org.zeroply.store.Workbook;
+import org.zeroply.task.DraftScheme;
+import org.zeroply.task.Item;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.OutOf;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Points;
+import org.zeroply.task.Scheme;
+import org.zeroply.task.SchemeFault;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskCheck;
+import org.zeroply.task.Theme;
+import org.zeroply.task.Themes;
+import org.zeroply.task.Want;
+
+/** The papers of the workbook, the one that is open, its task that is edited, and where one is in its solution. */
+public final class TasksModel {
+    private static final long CHECK_MILLIS = 700;
+
+    private final PaperShelf shelf;
+    private final Background background;
+    private final CalculatorService calculator;
+    private final ReadOnlyObjectWrapper<List<Listed>> list = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<@Nullable Listed> open = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<Paper> paper = new ReadOnlyObjectWrapper<>(Paper.of("", List.of()));
+    private final ReadOnlyIntegerWrapper place = new ReadOnlyIntegerWrapper();
+    private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper();
+    private final ReadOnlyObjectWrapper<UndoState> undo = new ReadOnlyObjectWrapper<>(new UndoState(null, null));
+    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<@Nullable Worth> worth = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<@Nullable Checked> check = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyBooleanWrapper checking = new ReadOnlyBooleanWrapper();
+    private final ObjectProperty<Language> language = new SimpleObjectProperty<>(Language.ENGLISH);
+    private Runnable stopCheck = () -> {};
+
+    public TasksModel(Workbook workbook, Background background, CalculatorService calculator) {
+        this.shelf = workbook.papers();
+        this.background = background;
+        this.calculator = calculator;
+    }
+
+    /** What a task is worth, and what is wrong with its scheme. */
+    public record Worth(Task task, OutOf outOf, List<SchemeFault> faults) {}
+
+    /** What the calculator said of a task, as it was then. */
+    public record Checked(Task task, TaskCheck check) {}
+
+    public ReadOnlyObjectProperty<List<Listed>> listProperty() {
+        return list.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<@Nullable Listed> openProperty() {
+        return open.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Paper> paperProperty() {
+        return paper.getReadOnlyProperty();
+    }
+
+    /** Which task of the paper is edited, from 0. */
+    public ReadOnlyIntegerProperty placeProperty() {
+        return place.getReadOnlyProperty();
+    }
+
+    /** Where one is in the solution. */
+    public ReadOnlyIntegerProperty nodeProperty() {
+        return node.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<UndoState> undoProperty() {
+        return undo.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<@Nullable String> saidProperty() {
+        return said.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
+        return refusal.getReadOnlyProperty();
+    }
+
+    /** Of the task that is edited; null while it is being worked out. */
+    public ReadOnlyObjectProperty<@Nullable Worth> worthProperty() {
+        return worth.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<@Nullable Checked> checkProperty() {
+        return check.getReadOnlyProperty();
+    }
+
+    public ReadOnlyBooleanProperty checkingProperty() {
+        return checking.getReadOnlyProperty();
+    }
+
+    public ObjectProperty<Language> languageProperty() {
+        return language;
+    }
+
+    /** The task that is edited, if the paper has any. */
+    public Optional<Task> task() {
+        List<Task> tasks = paper.get().tasks();
+        return place.get() < tasks.size() ? Optional.of(tasks.get(place.get())) : Optional.empty();
+    }
+
+    /** The position that one is at. */
+    public Position position() {
+        return task().map(task ->
+                        task.solution().positionAt(task.solution().has(node.get()) ? node.get() : GameTree.ROOT))
+                .orElse(Position.START);
+    }
+
+    private void say(String text) {
+        said.set(null);
+        said.set(text);
+    }
+
+    // ---- the list
+
+    public void refresh() {
+        background.read(shelf::list, this::show);
+    }
+
+    private void show(List<Listed> now) {
+        list.set(now);
+        Listed was = open.get();
+        Listed still = was == null
+                ? null
+                : now.stream().filter(each -> each.id() == was.id()).findFirst().orElse(null);
+        if (still != null) {
+            open.set(still);
+        } else if (now.isEmpty()) {
+            open.set(null);
+            set(Paper.of("", List.of()), 0, GameTree.ROOT);
+            readUndo();
+        } else {
+            open(now.getFirst());
+        }
+    }
+
+    public void open(Listed wanted) {
+        // Behind the edits that are still being written.
+        background.write(() -> shelf.read(wanted.id()), read -> {
+            open.set(wanted);
+            set(read, 0, GameTree.ROOT);
+            readUndo();
+        });
+    }
+
+    /** Makes a paper and opens it. */
+    public void create(Paper fresh) {
+        background.write(
+                () -> new Listed(
+                        shelf.add(fresh, Texts.of("undo.paper.new", fresh.name())),
+                        fresh.name(),
+                        fresh.tasks().size()),
+                made -> {
+                    open(made);
+                    refresh();
+                });
+    }
+
+    public void remove() {
+        Listed now = open.get();
+        if (now != null) {
+            background.write(
+                    () -> {
+                        shelf.remove(now.id(), Texts.of("undo.paper.remove", now.name()));
+                        return true;
+                    },
+                    written -> {
+                        say(Texts.of("tasks.removed", now.name()));
+                        refresh();
+                    });
+        }
+    }
+
+    private void set(Paper now, int at, int to) {
+        paper.set(now);
+        int last = Math.max(0, now.tasks().size() - 1);
+        place.set(Math.min(at, last));
+        boolean there = task().map(task -> task.solution().has(to)).orElse(false);
+        node.set(there ? to : GameTree.ROOT);
+        weigh();
+    }
+
+    /** Works out what the task is worth beside the interface; what comes late is dropped. */
+    private void weigh() {
+        Optional<Task> now = task();
+        if (now.isEmpty()) {
+            worth.set(null);
+            return;
+        }
+        Task task = now.get();
+        background.look(
+                () -> {
+                    OutOf outOf = OutOf.of(task);
+                    return new Worth(task, outOf, SchemeFault.of(task, outOf));
+                },
+                found -> {
+                    if (task().filter(each -> each.equals(found.task())).isPresent()) {
+                        worth.set(found);
+                    }
+                });
+    }
+
+    private void readUndo() {
+        Listed now = open.get();
+        background.write(
+                () -> {
+                    UndoState own = now == null ? new UndoState(null, null) : shelf.undoState(now.id());
+                    return own.undo() == null && own.redo() == null ? shelf.undoState() : own;
+                },
+                undo::set);
+    }
+
+    // ---- edits of the paper
+
+    /**
+     * Takes another state of the paper, as one edit.
+     *
+     * @param edit names the field, so that typing in it is undone in one; empty for an edit that stands alone
+     */
+    public void change(Paper after, String edit, String label) {
+        Listed now = open.get();
+        Paper before = paper.get();
+        if (now == null || before.equals(after)) {
+            return;
+        }
+        set(after, place.get(), node.get());
+        background.write(
+                () -> {
+                    shelf.save(now.id(), before, after, edit, label);
+                    return true;
+                },
+                written -> {
+                    readUndo();
+                    refresh();
+                });
+    }
+
+    public void undo() {
+        travel(true);
+    }
+
+    public void redo() {
+        travel(false);
+    }
+
+    private void travel(boolean back) {
+        Listed now = open.get();
+        List<Move> way = way();
+        background.write(
+                () -> {
+                    Optional<Paper> there = now == null ? Optional.empty() : shelf.travel(now.id(), back);
+                    if (there.isEmpty()) {
+                        shelf.travelInList(back);
+                    }
+                    return there;
+                },
+                there -> {
+                    there.ifPresent(state -> {
+                        set(state, place.get(), GameTree.ROOT);
+                        follow(way);
+                    });
+                    refresh();
+                    readUndo();
+                });
+    }
+
+    /** The moves to where one is. */
+    private List<Move> way() {
+        return task().map(task -> task.solution().pathTo(node.get()).stream()
+                        .map(id -> task.solution().node(id).played())
+                        .toList())
+                .orElse(List.of());
+    }
+
+    private void follow(List<Move> way) {
+        task().ifPresent(task -> {
+            int at = GameTree.ROOT;
+            for (Move move : way) {
+                GameNode next = task.solution().child(at, move);
+                if (next == null) {
+                    break;
+                }
+                at = next.id();
+            }
+            node.set(at);
+        });
+    }
+
+    public void choose(int task) {
+        if (task >= 0 && task < paper.get().tasks().size() && task != place.get()) {
+            place.set(task);
+            node.set(GameTree.ROOT);
+            check.set(null);
+            stopCheck();
+            weigh();
+        }
+    }
+
+    /** Adds a task behind the one that is edited, and edits it. */
+    public void add(Task task) {
+        List<Task> tasks = new ArrayList<>(paper.get().tasks());
+        int at = tasks.isEmpty() ? 0 : place.get() + 1;
+        tasks.add(at, task);
+        change(paper.get().withTasks(tasks), "", Texts.of("undo.task.add", at + 1));
+        choose(at);
+    }
+
+    public void removeTask() {
+        List<Task> tasks = new ArrayList<>(paper.get().tasks());
+        if (place.get() < tasks.size()) {
+            tasks.remove(place.get());
+            change(paper.get().withTasks(tasks), "", Texts.of("undo.task.remove", place.get() + 1));
+        }
+    }
+
+    /** Moves a task of the paper to another place. */
+    public void move(int from, int to) {
+        List<Task> tasks = new ArrayList<>(paper.get().tasks());
+        if (from >= 0 && to >= 0 && from < tasks.size() && to < tasks.size() && from != to) {
+            tasks.add(to, tasks.remove(from));
+            change(paper.get().withTasks(tasks), "", Texts.of("undo.task.move", from + 1, to + 1));
+            choose(to);
+        }
+    }
+
+    /** Changes the task that is edited. */
+    public void edit(UnaryOperator<Task> change, String edit, String label) {
+        task().ifPresent(task -> {
+            Task after = change.apply(task);
+            if (!after.equals(task)) {
+                List<Task> tasks = new ArrayList<>(paper.get().tasks());
+                tasks.set(place.get(), after);
+                String named = edit.isEmpty() ? "" : edit + " " + place.get();
+                change(paper.get().withTasks(tasks), named, label);
+            }
+        });
+    }
+
+    private void edit(UnaryOperator<Task> change, String label) {
+        edit(change, "", label);
+    }
+
+    // ---- the solution
+
+    public void go(int to) {
+        if (task().map(task -> task.solution().has(to)).orElse(false)) {
+            refusal.set(null);
+            node.set(to);
+        }
+    }
+
+    /** Takes a typed line of moves, all or none; says whether it was taken. */
+    public boolean enter(String text) {
+        return switch (new LineReader(language.get()).read(position(), text)) {
+            case LineReading.Read read -> {
+                refusal.set(null);
+                if (!read.moves().isEmpty()) {
+                    addLine(read.moves());
+                }
+                yield true;
+            }
+            case LineReading.Refused refused -> {
+                refusal.set(refused);
+                yield false;
+            }
+        };
+    }
+
+    public void addLine(List<Move> moves) {
+        task().ifPresent(task -> {
+            GameTree.Edit edit = task.solution().addLine(node.get(), moves);
+            if (edit.tree().size() != task.solution().size()) {
+                edit(
+                        each -> each.withSolution(edit.tree()),
+                        Texts.of("undo.task.line", San.line(position(), moves, language.get())));
+            }
+            go(edit.focus());
+        });
+    }
+
+    /** Takes a move with all that follows it out of the solution, and the items that hung there. */
+    public void deleteMove() {
+        task().ifPresent(task -> {
+            if (node.get() == GameTree.ROOT) {
+                return;
+            }
+            GameTree.Edit edit = task.solution().delete(node.get());
+            Set<Integer> left = new HashSet<>();
+            edit.tree().table().stream().filter(Objects::nonNull).forEach(each -> left.add(each.id()));
+            List<Item> items = Items.keep(
+                    task.scheme().items(),
+                    item -> !(item instanceof Item.Single single)
+                            || Items.node(single.want()).isEmpty()
+                            || left.contains(Items.node(single.want()).getAsInt()));
+            String label = Texts.of("undo.task.delete", name(node.get()));
+            edit(each -> each.withSolution(edit.tree()).withScheme(each.scheme().withItems(items)), label);
+            go(edit.focus());
+        });
+    }
+
+    /** Moves a branch among its siblings. */
+    public void reorder(int places) {
+        edit(
+                task -> task.withSolution(
+                        task.solution().reorder(node.get(), places).tree()),
+                Texts.of("undo.task.order", name(node.get())));
+    }
+
+    public void setComment(int at, String text) {
+        edit(
+                task -> task.solution().has(at)
+                        ? task.withSolution(
+                                task.solution().with(task.solution().node(at).withAfter(text)))
+                        : task,
+                "comment " + at,
+                Texts.of("undo.task.comment", name(at)));
+    }
+
+    /** Sets or takes away the verdict of the solution at a node. */
+    public void setOpinion(int at, @Nullable Opinion opinion) {
+        edit(
+                task -> {
+                    GameNode here = task.solution().node(at);
+                    List<Integer> signs = new ArrayList<>(here.signs());
+                    signs.removeIf(sign -> sign >= 10 && sign <= 19);
+                    if (opinion != null) {
+                        signs.add(opinion.sign());
+                    }
+                    return task.withSolution(task.solution().with(here.withSigns(signs)));
+                },
+                Texts.of("undo.task.verdict", name(at)));
+    }
+
+    /** The move of a node with its number. */
+    public String name(int at) {
+        return task().map(task -> {
+                    GameNode here = task.solution().node(at);
+                    return here.move() == null
+                            ? Texts.of("reading.start")
+                            : San.line(
+                                    task.solution().positionAt(here.parent()), List.of(here.played()), language.get());
+                })
+                .orElse("");
+    }
+
+    // ---- the scheme
+
+    private void scheme(UnaryOperator<Scheme> change, String label) {
+        edit(task -> task.withScheme(change.apply(task.scheme())), label);
+    }
+
+    public void setItems(List<Item> items, String label) {
+        scheme(scheme -> scheme.withItems(items), label);
+    }
+
+    /** Gives points for the move of a node: finding one of the solver's, considering one of the opponent's. None take them away. */
+    public void setPoints(int at, Points points) {
+        task().ifPresent(task -> {
+            if (at != GameTree.ROOT) {
+                List<Item> items = Items.withPoints(task, at, points, name(at));
+                setItems(items, Texts.of("undo.task.points", points, name(at)));
+            }
+        });
+    }
+
+    /** Asks for the first move of the line that one is in as the choice, and gives points for it. */
+    public void setChoice(Points points) {
+        task().ifPresent(task -> {
+            List<Integer> path = task.solution().pathTo(node.get());
+            if (!path.isEmpty()) {
+                Move move = task.solution().node(path.getFirst()).played();
+                List<Item> items = new ArrayList<>(task.scheme().items());
+                items.removeIf(item ->
+                        item instanceof Item.Single single && single.want().equals(new Want.Choose(move)));
+                String name = name(path.getFirst());
+                items.addFirst(new Item.Single(Texts.of("tasks.choice", name), points, "", new Want.Choose(move)));
+                setItems(items, Texts.of("undo.task.choice", name));
+            }
+        });
+    }
+
+    /** Asks for a verdict where one is, and writes it into the solution. */
+    public void setJudge(Opinion opinion, Points points) {
+        int at = node.get();
+        edit(
+                task -> {
+                    GameNode here = task.solution().node(at);
+                    List<Integer> signs = new ArrayList<>(here.signs());
+                    signs.removeIf(sign -> sign >= 10 && sign <= 19);
+                    signs.add(opinion.sign());
+                    List<Item> items = new ArrayList<>(task.scheme().items());
+                    items.removeIf(item -> item instanceof Item.Single single
+                            && single.want() instanceof Want.Judge judge
+                            && judge.node() == at);
+                    if (!points.isZero()) {
+                        items.add(new Item.Single(
+                                name(at) + ": " + opinion.text(), points, "", new Want.Judge(at, Set.of(opinion))));
+                    }
+                    return task.withSolution(task.solution().with(here.withSigns(signs)))
+                            .withScheme(task.scheme().withItems(items));
+                },
+                Texts.of("undo.task.judge", name(at)));
+    }
+
+    /** Asks for the line from the start to where one is, to its end. */
+    public void setReach(Points points) {
+        int at = node.get();
+        task().ifPresent(task -> {
+            if (at != GameTree.ROOT) {
+                List<Item> items = new ArrayList<>(task.scheme().items());
+                items.removeIf(item -> item instanceof Item.Single single
+                        && single.want() instanceof Want.Reach reach
+                        && reach.node() == at);
+                items.add(new Item.Single(
+                        Texts.of("tasks.reach", name(at)), points, "", new Want.Reach(GameTree.ROOT, at)));
+                setItems(items, Texts.of("undo.task.points", points, name(at)));
+            }
+        });
+    }
+
+    /** Proposes a scheme out of the solution; replaces the one there is. */
+    public void draft() {
+        scheme(scheme -> task().map(DraftScheme::of).orElse(scheme), Texts.of("undo.task.draft"));
+    }
+
+    /** Adds the motifs that the board shows to those that were chosen. */
+    public void findThemes() {
+        edit(
+                task -> {
+                    List<String> themes = new ArrayList<>(task.themes());
+                    for (Theme theme : Themes.of(task.solution())) {
+                        if (!themes.contains(theme.key())) {
+                            themes.add(theme.key());
+                        }
+                    }
+                    return task.withThemes(themes);
+                },
+                Texts.of("undo.task.themes"));
+    }
+
+    // ---- the check
+
+    /** Lets the calculator go over the task. */
+    public void check() {
+        task().ifPresent(task -> {
+            stopCheck();
+            checking.set(true);
+            Background.Running running =
+                    background.begin(Texts.of("tasks.checking", place.get() + 1), () -> stopCheck());
+            Runnable stop = calculator.batch(
+                    (analyst, cancel) -> TaskCheck.of(
+                            task,
+                            Limit.millis(CHECK_MILLIS),
+                            TaskCheck.USUAL_MARGIN,
+                            analyst,
+                            progress -> javafx.application.Platform.runLater(
+                                    () -> running.fractionProperty().set((double) progress.done() / progress.of())),
+                            cancel),
+                    found -> {
+                        background.end(running);
+                        checking.set(false);
+                        check.set(new Checked(task, found));
+                    });
+            stopCheck = () -> {
+                stop.run();
+                background.end(running);
+                checking.set(false);
+            };
+        });
+    }
+
+    public void stopCheck() {
+        Runnable stop = stopCheck;
+        stopCheck = () -> {};
+        stop.run();
+    }
+
+    /** Adds the line that a remark gives. */
+    public void addLine(TaskCheck.Remark remark) {
+        edit(task -> TaskCheck.addLine(task, remark), Texts.of("undo.task.remark.add"));
+    }
+
+    /** Accepts a remark with a note. */
+    public void accept(TaskCheck.Remark remark, String note) {
+        edit(task -> TaskCheck.accept(task, remark, note), Texts.of("undo.task.remark.accept"));
+    }
+}
