@@ -293,7 +293,14 @@ public final class Marker {
                                 List.of(line.line().moves().get(other)))));
             }
         }
-        return strayed == null ? Finding.missing(missing(reach.node())) : strayed;
+        if (strayed != null) {
+            return strayed;
+        }
+        boolean elsewhere = lines.stream().anyMatch(line -> line.visits(to, 1));
+        return Finding.missing(
+                elsewhere
+                        ? Words.of("mark.noLine", graph.name(reach.from()), graph.name(reach.node()))
+                        : missing(reach.node()));
     }
 
     /** The first move of the solver's in a stretch of a line that is neither in the tree nor accepted; -1 if all are. */

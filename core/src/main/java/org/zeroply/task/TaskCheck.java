@@ -9,6 +9,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -46,6 +47,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
     private static final double HOPELESS = 0.05;
 
     private static final int LONGEST_LINE = 8;
+    private static final int SHOWN_ORDERS = 3;
     private static final int LONGEST_MATE = 8;
     private static final long NODES_OF_A_PROOF = 5_000_000;
     private static final int PROOF_MEGABYTES = 64;
@@ -204,6 +206,9 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
             CalculatedLine best = best(position, lines.values());
             if (inTree.isEmpty()) {
                 end(node, best.verdict());
+            } else if (!isOnTheWay(node)) {
+                // A try that fails is there to be refuted, and a second-best way to be told apart.
+                return true;
             } else if (position.sideToMove() == task.solver()) {
                 ownMoves(node, position, inTree, lines, best);
             } else {
@@ -213,6 +218,17 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                 mate(node, position, best.verdict(), cancel);
             }
             return !cancel.isWished();
+        }
+
+        /** Whether all moves of the solver's before a node are the first of their siblings. */
+        private boolean isOnTheWay(int node) {
+            GameTree tree = task.solution();
+            return tree.pathTo(node).stream()
+                    .filter(graph::isSolvers)
+                    .allMatch(id -> tree.node(tree.node(id).parent())
+                            .children()
+                            .getFirst()
+                            .equals(id));
         }
 
         /** The best lines, and one for each move of the tree, by their first moves. */
@@ -384,31 +400,33 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
 
         private void otherOrders(Cancel cancel) {
             Set<Long> hung = new HashSet<>();
-            task.scheme().wants().forEach(want -> {
-                switch (want) {
-                    case Want.Find find -> hung.add(graph.key(find.node()));
-                    case Want.Consider consider -> hung.add(graph.key(consider.node()));
-                    case Want.Reach reach -> hung.add(graph.key(reach.node()));
-                    case Want.Judge judge -> hung.add(graph.key(judge.node()));
-                    case Want.Choose choose -> {}
-                    case Want.Answer answer -> {}
-                    case Want.PlayOut play -> {}
-                }
-            });
+            task.scheme().wants().forEach(want -> want.place().ifPresent(node -> hung.add(graph.key(node))));
+            Map<Long, List<OtherOrders.Way>> byTarget = new LinkedHashMap<>();
             for (OtherOrders.Way way : OtherOrders.ofAnyMoves(graph, cancel)) {
                 if (hung.contains(way.to().key())) {
-                    int node = graph.nodes(way.from().key()).getFirst();
-                    int to = graph.nodes(way.to().key()).getFirst();
-                    remarks.add(new Remark(
-                            Kind.OTHER_ORDER,
-                            node,
-                            way.moves(),
-                            null,
-                            0,
-                            Words.of("check.order", San.line(way.from(), way.moves()), graph.name(to)),
-                            key(Kind.OTHER_ORDER, node, way.moves().getFirst()) + " " + to));
+                    byTarget.computeIfAbsent(way.to().key(), key -> new ArrayList<>())
+                            .add(way);
                 }
             }
+            byTarget.forEach((key, ways) -> {
+                int to = graph.nodes(key).getFirst();
+                String shown = ways.stream()
+                        .limit(SHOWN_ORDERS)
+                        .map(way -> San.line(way.from(), way.moves()))
+                        .collect(Collectors.joining("; "));
+                remarks.add(new Remark(
+                        Kind.OTHER_ORDER,
+                        to,
+                        List.of(),
+                        null,
+                        0,
+                        Words.of(
+                                ways.size() > SHOWN_ORDERS ? "check.orders.more" : "check.orders",
+                                graph.name(to),
+                                shown,
+                                ways.size() - SHOWN_ORDERS),
+                        key(Kind.OTHER_ORDER, to, null)));
+            });
         }
 
         private static String name(Position position, Move move) {

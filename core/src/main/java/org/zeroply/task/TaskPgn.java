@@ -206,7 +206,7 @@ public final class TaskPgn {
                         case Want.PlayOut play -> word(play.goal());
                     };
                     at(
-                            node(of.want()),
+                            of.want().place().orElse(GameTree.ROOT),
                             Fields.command(MARK, own, group, kind, points, of.label(), of.reason(), detail));
                 }
             }
@@ -214,18 +214,6 @@ public final class TaskPgn {
 
         private int depth(int node) {
             return task.solution().has(node) ? task.solution().depth(node) : 0;
-        }
-
-        private static int node(Want want) {
-            return switch (want) {
-                case Want.Find find -> find.node();
-                case Want.Consider consider -> consider.node();
-                case Want.Reach reach -> reach.node();
-                case Want.Judge judge -> judge.node();
-                case Want.Choose choose -> GameTree.ROOT;
-                case Want.Answer answer -> GameTree.ROOT;
-                case Want.PlayOut play -> GameTree.ROOT;
-            };
         }
     }
 

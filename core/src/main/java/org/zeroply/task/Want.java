@@ -1,6 +1,8 @@
 package org.zeroply.task;
 
+import java.util.Collections;
 import java.util.EnumSet;
+import java.util.OptionalInt;
 import java.util.Set;
 import org.zeroply.rules.Move;
 
@@ -23,7 +25,7 @@ public sealed interface Want {
         public Judge {
             EnumSet<Opinion> copy = EnumSet.noneOf(Opinion.class);
             copy.addAll(opinions);
-            opinions = java.util.Collections.unmodifiableSet(copy);
+            opinions = Collections.unmodifiableSet(copy);
         }
     }
 
@@ -38,6 +40,19 @@ public sealed interface Want {
         WIN,
         /** A draw or better. */
         DRAW
+    }
+
+    /** The node that it hangs on; empty for a choice, an answer and a game played on. */
+    default OptionalInt place() {
+        return switch (this) {
+            case Find find -> OptionalInt.of(find.node());
+            case Consider consider -> OptionalInt.of(consider.node());
+            case Reach reach -> OptionalInt.of(reach.node());
+            case Judge judge -> OptionalInt.of(judge.node());
+            case Choose choose -> OptionalInt.empty();
+            case Answer answer -> OptionalInt.empty();
+            case PlayOut play -> OptionalInt.empty();
+        };
     }
 
     /** What kind of skill it shows; results are told apart by it. */

@@ -19,7 +19,7 @@ final class Ending {
             52. Ke4 {The king gives the move away.} (52. Ke6 Ke8 53. f7+ Kf8 54. Kf6 $10)
             52... Kg8 (52... Ke8 53. Kf4 Kd7 54. Kf5 Kd6 55. Kg6 $18)
             (52... Kf7 53. Kf5 (53. Ke5 {Nothing is lost, but nothing is won.}) 53... Ke8
-            (53... Kf8 54. Kg6 Kg8 55. Kxh6 $18 (55. f7+ Kf8 56. Kxh6 $18)) 54. Kg6 $18)
+            (53... Kf8 54. Kg6 Kg8 55. Kxh6 $18 (55. Kf5 $18)) 54. Kg6 $18)
             53. Kf4 Kf8 (53... Kh7 54. Ke5 Kg8 55. Ke6 $18) 54. Ke5 Kf7 55. Kf5 $18 *
             """;
 
@@ -75,7 +75,7 @@ final class Ending {
                             Item.Way.ANY,
                             2,
                             find("Ke4 Kf7 Kf5 Kf8 Kg6 Kg8 Kxh6", 0),
-                            find("Ke4 Kf7 Kf5 Kf8 Kg6 Kg8 f7+", 0)),
+                            find("Ke4 Kf7 Kf5 Kf8 Kg6 Kg8 Kf5", 0)),
                     consider("Ke4 Kf7 Kf5 Ke8", 1),
                     group(
                             Item.Way.ALL,

@@ -1,23 +1,8 @@
 package org.zeroply.print;
 
-import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
-import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
-import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
-import com.openhtmltopdf.util.XRLog;
-import java.awt.image.BufferedImage;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
-import javax.imageio.ImageIO;
-import org.apache.pdfbox.Loader;
-import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.rendering.PDFRenderer;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.rules.Side;
@@ -36,13 +21,7 @@ public final class LessonPages {
     /** The report as a page that needs nothing else. */
     public static String html(LessonReport report, Judgement judgement) {
         Page page = new Page();
-        page.open("html", "xmlns", "http://www.w3.org/1999/xhtml", "lang", "en");
-        page.open("head");
-        page.empty("meta", "charset", "UTF-8");
-        page.open("title").text(report.title()).close();
-        page.open("style").text(styles()).close();
-        page.close();
-        page.open("body");
+        Setting.begin(page, report.title());
         page.line("h1", "title", report.title());
         page.line("p", "occasion", report.occasion());
         page.line("p", "opening", report.opening());
@@ -61,15 +40,6 @@ public final class LessonPages {
         page.close();
         page.close();
         return page.finish();
-    }
-
-    private static String styles() {
-        try (InputStream in = LessonPages.class.getResourceAsStream("report.css")) {
-            return new String(
-                    Objects.requireNonNull(in, "report.css is missing").readAllBytes(), StandardCharsets.UTF_8);
-        } catch (IOException broken) {
-            throw new UncheckedIOException(broken);
-        }
     }
 
     private static void lines(Page page, String heading, String text) {
@@ -100,32 +70,7 @@ public final class LessonPages {
 
     /** Writes the report as a PDF of A4 pages; gives the number of pages. The stream stays open. */
     public static int pdf(LessonReport report, Judgement judgement, OutputStream out) throws IOException {
-        byte[] bytes = set(html(report, judgement));
-        out.write(bytes);
-        try (PDDocument document = Loader.loadPDF(bytes)) {
-            return document.getNumberOfPages();
-        }
-    }
-
-    private static byte[] set(String html) throws IOException {
-        XRLog.setLoggingEnabled(false);
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        PdfRendererBuilder builder = new PdfRendererBuilder();
-        // An archive's rules allow embedded fonts alone, so that nobody looks for fonts on the machine.
-        builder.usePdfAConformance(PdfRendererBuilder.PdfAConformance.PDFA_2_U);
-        builder.useSVGDrawer(new BatikSVGDrawer());
-        for (Fonts.Face face : Fonts.all()) {
-            builder.useFont(
-                    face::withoutLigatures,
-                    face.family(),
-                    face.weight(),
-                    face.isItalic() ? FontStyle.ITALIC : FontStyle.NORMAL,
-                    true);
-        }
-        builder.withHtmlContent(html, null);
-        builder.toStream(bytes);
-        builder.run();
-        return bytes.toByteArray();
+        return Setting.pdf(html(report, judgement), out);
     }
 
     /**
@@ -135,16 +80,6 @@ public final class LessonPages {
      */
     public static List<byte[]> pictures(LessonReport report, Judgement judgement, float dotsPerInch)
             throws IOException {
-        List<byte[]> pages = new ArrayList<>();
-        try (PDDocument document = Loader.loadPDF(set(html(report, judgement)))) {
-            PDFRenderer renderer = new PDFRenderer(document);
-            for (int i = 0; i < document.getNumberOfPages(); i++) {
-                BufferedImage image = renderer.renderImageWithDPI(i, dotsPerInch);
-                ByteArrayOutputStream png = new ByteArrayOutputStream();
-                ImageIO.write(image, "png", png);
-                pages.add(png.toByteArray());
-            }
-        }
-        return pages;
+        return Setting.pictures(html(report, judgement), dotsPerInch);
     }
 }

@@ -577,13 +577,14 @@ public final class Shell extends StackPane {
         @Override
         public void show(Node view) {
             cover(true);
-            places.getChildren().add(view);
+            // Above the frame, below the sheets of paper.
+            getChildren().add(1, view);
             Platform.runLater(view::requestFocus);
         }
 
         @Override
         public void hide(Node view) {
-            places.getChildren().remove(view);
+            getChildren().remove(view);
             cover(false);
             focusPlace();
         }

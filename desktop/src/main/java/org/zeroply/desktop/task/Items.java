@@ -7,25 +7,13 @@ import java.util.function.Predicate;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.task.Item;
 import org.zeroply.task.Points;
+import org.zeroply.task.SchemeRows;
 import org.zeroply.task.Task;
 import org.zeroply.task.Want;
 
 /** Edits of the items of a mark scheme. */
 final class Items {
     private Items() {}
-
-    /** The node that a want hangs on; empty for a choice, an answer and a game played on. */
-    static OptionalInt node(Want want) {
-        return switch (want) {
-            case Want.Find find -> OptionalInt.of(find.node());
-            case Want.Consider consider -> OptionalInt.of(consider.node());
-            case Want.Reach reach -> OptionalInt.of(reach.node());
-            case Want.Judge judge -> OptionalInt.of(judge.node());
-            case Want.Choose choose -> OptionalInt.empty();
-            case Want.Answer answer -> OptionalInt.empty();
-            case Want.PlayOut play -> OptionalInt.empty();
-        };
-    }
 
     /** The items that are kept, and of groups the parts that are; a group without parts goes. */
     static List<Item> keep(List<Item> items, Predicate<Item> isKept) {
@@ -122,7 +110,7 @@ final class Items {
     /** Where the first node of an item comes in the reading order of the tree; what hangs nowhere comes first. */
     private static int order(Task task, Item item) {
         return item.wants()
-                .map(Items::node)
+                .map(Want::place)
                 .filter(OptionalInt::isPresent)
                 .mapToInt(node -> order(task.solution(), node.getAsInt()))
                 .min()

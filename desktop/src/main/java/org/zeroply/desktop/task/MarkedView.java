@@ -34,6 +34,7 @@ import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
 import org.zeroply.task.Points;
+import org.zeroply.task.SchemeRows;
 import org.zeroply.task.Skill;
 import org.zeroply.task.Task;
 
@@ -356,7 +357,9 @@ public final class MarkedView extends BorderPane {
             Button award = new Button(Texts.of("marked.award.give"));
             award.getStyleClass().add("more-toggle");
             award.setOnAction(event -> actions.award(place, line.line().row()));
-            row.getChildren().add(new HBox(award));
+            HBox under = new HBox(award);
+            under.getStyleClass().add("marked-under");
+            row.getChildren().add(under);
         }
         return row;
     }

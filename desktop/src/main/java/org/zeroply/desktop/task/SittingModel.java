@@ -233,9 +233,7 @@ public final class SittingModel {
             return List.of();
         }
         return lines().stream()
-                .map(line -> line.fault() == null
-                        ? ""
-                        : line.fault().token() + ": " + line.fault().reason())
+                .map(line -> line.fault() == null ? "" : line.fault().reason())
                 .toList();
     }
 }

@@ -111,7 +111,8 @@ public final class SittingView extends BorderPane {
         VBox pane = new VBox(12, board, list, toMove, instruction);
         pane.getStyleClass().add("sitting-diagram");
         pane.setPrefWidth(600);
-        VBox.setVgrow(board, Priority.ALWAYS);
+        VBox.setVgrow(board, Priority.SOMETIMES);
+        board.setMaxHeight(640);
         return pane;
     }
 
@@ -340,7 +341,7 @@ public final class SittingView extends BorderPane {
         HBox.setHgrow(field, Priority.ALWAYS);
         HBox line = new HBox(8, number, field);
         line.setAlignment(Pos.CENTER_LEFT);
-        Label fault = Labels.wrapped("attention");
+        Label fault = Labels.wrapped("row-fault");
         fault.setVisible(false);
         fault.setManaged(false);
         return new VBox(1, line, fault);

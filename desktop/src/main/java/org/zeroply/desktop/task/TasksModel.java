@@ -427,8 +427,8 @@ public final class TasksModel {
             List<Item> items = Items.keep(
                     task.scheme().items(),
                     item -> !(item instanceof Item.Single single)
-                            || Items.node(single.want()).isEmpty()
-                            || left.contains(Items.node(single.want()).getAsInt()));
+                            || single.want().place().isEmpty()
+                            || left.contains(single.want().place().getAsInt()));
             String label = Texts.of("undo.task.delete", name(node.get()));
             edit(each -> each.withSolution(edit.tree()).withScheme(each.scheme().withItems(items)), label);
             go(edit.focus());

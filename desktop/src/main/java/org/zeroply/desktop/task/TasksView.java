@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -41,8 +42,6 @@ import org.zeroply.desktop.EmptyField;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardView;
-import org.zeroply.desktop.task.SchemeRows.MarkCell;
-import org.zeroply.desktop.task.SchemeRows.Row;
 import org.zeroply.desktop.task.TasksModel.Checked;
 import org.zeroply.desktop.task.TasksModel.Worth;
 import org.zeroply.gametree.GameTree;
@@ -53,6 +52,9 @@ import org.zeroply.task.Item;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeFault;
+import org.zeroply.task.SchemeRows;
+import org.zeroply.task.SchemeRows.MarkCell;
+import org.zeroply.task.SchemeRows.Row;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
 import org.zeroply.task.TaskKind;
@@ -133,7 +135,9 @@ public final class TasksView extends StackPane {
         getStyleClass().add("tasks-place");
         frame.setTop(topRow());
         frame.setLeft(paperPane());
-        frame.setCenter(sheetPane());
+        Node right = sheetPane();
+        BorderPane.setMargin(right, new Insets(0, 14, 12, 0));
+        frame.setCenter(right);
         fillEmpty();
         getChildren().addAll(frame, empty);
         model.listProperty().subscribe(() -> show());
@@ -254,7 +258,9 @@ public final class TasksView extends StackPane {
         questions.setOnAction(event -> actions.editQuestions());
         GridPane form = new GridPane();
         form.getStyleClass().add("tasks-form");
-        HBox first = new HBox(6, kind, minutes, new Label(Texts.of("tasks.minutes")), questions);
+        Label unit = new Label(Texts.of("tasks.minutes"));
+        unit.setMinWidth(Region.USE_PREF_SIZE);
+        HBox first = new HBox(6, kind, minutes, unit, questions);
         first.setAlignment(Pos.CENTER_LEFT);
         HBox second = new HBox(6, from, new Label("–"), to);
         second.setAlignment(Pos.CENTER_LEFT);
@@ -269,7 +275,8 @@ public final class TasksView extends StackPane {
         form.addRow(3, soft("tasks.source"), source);
         GridPane.setHgrow(third, Priority.ALWAYS);
         for (TextField each : List.of(minutes, from, to)) {
-            each.setPrefColumnCount(4);
+            each.setPrefColumnCount(3);
+            each.setMinWidth(Region.USE_PREF_SIZE);
         }
         VBox pane = new VBox(8, facts, board, toMove, instruction, form);
         pane.getStyleClass().add("tasks-paper");
@@ -335,7 +342,7 @@ public final class TasksView extends StackPane {
         for (Tab tab : Tab.values()) {
             ToggleButton button = new ToggleButton(Texts.of("tasks.tab." + tab));
             button.setId("tasks-tab-" + tab.name().toLowerCase(Locale.ROOT));
-            button.getStyleClass().add("repertoire-tab");
+            button.getStyleClass().add("view-tab");
             button.setUserData(tab);
             button.setToggleGroup(tabs);
             button.setOnAction(event -> show(tab));
@@ -564,6 +571,7 @@ public final class TasksView extends StackPane {
             show(to, task.level().to() == 0 ? "" : Integer.toString(task.level().to()));
             show(themes, task.themes().stream().map(Theme::title).collect(Collectors.joining(", ")));
             show(source, task.source());
+            questions.setManaged(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
             questions.setVisible(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
             questions.setText(Texts.of(task.kind() == TaskKind.PLAY_ON ? "tasks.goal" : "tasks.questions"));
             List<Row> now = SchemeRows.of(task, model.languageProperty().get());

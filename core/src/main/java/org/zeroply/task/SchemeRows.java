@@ -1,4 +1,4 @@
-package org.zeroply.desktop.task;
+package org.zeroply.task;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,13 +11,9 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
-import org.zeroply.task.Item;
-import org.zeroply.task.Opinion;
-import org.zeroply.task.Task;
-import org.zeroply.task.Want;
 
 /** The solution and its mark scheme as rows, as a marking sheet has them: moves at the left, points in the margin. */
-final class SchemeRows {
+public final class SchemeRows {
     private SchemeRows() {}
 
     /**
@@ -30,9 +26,9 @@ final class SchemeRows {
      * @param opinion of the last move, in words; may be empty
      * @param marks what earns points here
      */
-    record Row(
+    public record Row(
             int node, int indent, String moves, String comment, String opinion, boolean isMain, List<MarkCell> marks) {
-        Row {
+        public Row {
             marks = List.copyOf(marks);
         }
     }
@@ -43,10 +39,10 @@ final class SchemeRows {
      * @param group the group around it; null if it stands alone
      * @param isFirst whether it is the first part of its group that is shown, which then carries the points of the whole
      */
-    record MarkCell(Item.Single item, Item.@Nullable Group group, boolean isFirst) {}
+    public record MarkCell(Item.Single item, Item.@Nullable Group group, boolean isFirst) {}
 
     /** The nodes in reading order: a move, its answers from the main one on, each with what follows. */
-    static List<Integer> order(GameTree tree) {
+    public static List<Integer> order(GameTree tree) {
         List<Integer> order = new ArrayList<>();
         List<Integer> open = new ArrayList<>(List.of(GameTree.ROOT));
         while (!open.isEmpty()) {
@@ -57,7 +53,7 @@ final class SchemeRows {
         return order;
     }
 
-    static List<Row> of(Task task, Language language) {
+    public static List<Row> of(Task task, Language language) {
         Map<Integer, List<MarkCell>> marks = new HashMap<>();
         for (Item item : task.scheme().items()) {
             collect(item, null, marks, new HashMap<>());
@@ -77,7 +73,7 @@ final class SchemeRows {
             Item item, Item.@Nullable Group group, Map<Integer, List<MarkCell>> marks, Map<Item, Boolean> shown) {
         switch (item) {
             case Item.Single single -> {
-                OptionalInt node = Items.node(single.want());
+                OptionalInt node = single.want().place();
                 boolean first = group == null || shown.putIfAbsent(group, true) == null;
                 marks.computeIfAbsent(node.orElse(GameTree.ROOT), id -> new ArrayList<>())
                         .add(new MarkCell(single, group, first));

@@ -1,0 +1,89 @@
+package org.zeroply.print;
+
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import javax.imageio.ImageIO;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.rendering.PDFRenderer;
+
+/** Sets an XHTML page as PDF or as pictures, with our fonts and styles. */
+final class Setting {
+    private Setting() {}
+
+    /** Opens a page with its head and styles; two elements are open afterwards. */
+    static void begin(Page page, String title) {
+        page.open("html", "xmlns", "http://www.w3.org/1999/xhtml", "lang", "en");
+        page.open("head");
+        page.empty("meta", "charset", "UTF-8");
+        page.open("title").text(title).close();
+        page.open("style").text(styles()).close();
+        page.close();
+        page.open("body");
+    }
+
+    private static String styles() {
+        try (InputStream in = Setting.class.getResourceAsStream("report.css")) {
+            return new String(
+                    Objects.requireNonNull(in, "report.css is missing").readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** Writes a page as PDF; gives the number of pages. The stream stays open. */
+    static int pdf(String html, OutputStream out) throws IOException {
+        byte[] bytes = set(html);
+        out.write(bytes);
+        try (PDDocument document = Loader.loadPDF(bytes)) {
+            return document.getNumberOfPages();
+        }
+    }
+
+    private static byte[] set(String html) throws IOException {
+        XRLog.setLoggingEnabled(false);
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        PdfRendererBuilder builder = new PdfRendererBuilder();
+        // An archive's rules allow embedded fonts alone, so that nobody looks for fonts on the machine.
+        builder.usePdfAConformance(PdfRendererBuilder.PdfAConformance.PDFA_2_U);
+        builder.useSVGDrawer(new BatikSVGDrawer());
+        for (Fonts.Face face : Fonts.all()) {
+            builder.useFont(
+                    face::withoutLigatures,
+                    face.family(),
+                    face.weight(),
+                    face.isItalic() ? FontStyle.ITALIC : FontStyle.NORMAL,
+                    true);
+        }
+        builder.withHtmlContent(html, null);
+        builder.toStream(bytes);
+        builder.run();
+        return bytes.toByteArray();
+    }
+
+    static List<byte[]> pictures(String html, float dotsPerInch) throws IOException {
+        List<byte[]> pages = new ArrayList<>();
+        try (PDDocument document = Loader.loadPDF(set(html))) {
+            PDFRenderer renderer = new PDFRenderer(document);
+            for (int i = 0; i < document.getNumberOfPages(); i++) {
+                BufferedImage image = renderer.renderImageWithDPI(i, dotsPerInch);
+                ByteArrayOutputStream png = new ByteArrayOutputStream();
+                ImageIO.write(image, "png", png);
+                pages.add(png.toByteArray());
+            }
+        }
+        return pages;
+    }
+}
