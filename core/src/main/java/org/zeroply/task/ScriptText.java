@@ -1,6 +1,7 @@
 package org.zeroply.task;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -17,19 +18,22 @@ import org.zeroply.notation.Language;
  */
 public final class ScriptText {
     private static final Pattern HEADER = Pattern.compile(
-            "\\s*(task|lang|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)", Pattern.CASE_INSENSITIVE);
+            "\\s*(task|lang|student|used|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)", Pattern.CASE_INSENSITIVE);
 
     private ScriptText() {}
 
     /**
      * What was read.
      *
+     * @param student whose they are; empty if it is not said
      * @param scripts by the number of the task, from 1
+     * @param used seconds for each task, where it is said
      * @param faults header rows that make no sense, with the row and the reason
      */
-    public record Contents(Map<Integer, Script> scripts, List<Fault> faults) {
+    public record Contents(String student, Map<Integer, Script> scripts, Map<Integer, Long> used, List<Fault> faults) {
         public Contents {
             scripts = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(scripts));
+            used = Map.copyOf(used);
             faults = List.copyOf(faults);
         }
     }
@@ -38,7 +42,7 @@ public final class ScriptText {
      * A header that was left out.
      *
      * @param row of the text, from 1
-     * @param kind what is wrong: {@code task}, {@code lang} or {@code answer}
+     * @param kind what is wrong: {@code task}, {@code lang} or {@code used}
      * @param value what stood there
      */
     public record Fault(int row, String kind, String value) {}
@@ -46,6 +50,8 @@ public final class ScriptText {
     public static Contents read(String text) {
         Map<Integer, Script> scripts = new LinkedHashMap<>();
         List<Fault> faults = new ArrayList<>();
+        Map<Integer, Long> used = new HashMap<>();
+        String student = "";
         int task = 1;
         Language language = Language.ENGLISH;
         int number = 0;
@@ -73,6 +79,18 @@ public final class ScriptText {
                 }
                 continue;
             }
+            if (name.equals("student")) {
+                student = value;
+                continue;
+            }
+            if (name.equals("used")) {
+                if (value.matches("\\d{1,7}")) {
+                    used.put(task, Long.parseLong(value));
+                } else {
+                    faults.add(new Fault(number, "used", value));
+                }
+                continue;
+            }
             if (name.equals("lang")) {
                 Optional<Language> found = Language.ofCode(value);
                 if (found.isEmpty()) {
@@ -92,7 +110,7 @@ public final class ScriptText {
                         default -> script.withAnswer(Integer.parseInt(name.replaceAll("\\D", "0")), value);
                     });
         }
-        return new Contents(scripts, faults);
+        return new Contents(student, scripts, used, faults);
     }
 
     /** One script of a paper as text, that {@link #read} reads back. */

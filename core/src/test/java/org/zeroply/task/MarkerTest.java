@@ -419,9 +419,9 @@ class MarkerTest {
         String written = ScriptText.write(1, read.scripts().getOrDefault(1, Script.EMPTY))
                 + ScriptText.write(3, read.scripts().getOrDefault(3, Script.EMPTY));
         assertThat(ScriptText.read(written).scripts()).isEqualTo(read.scripts());
-        assertThat(ScriptText.read("task: none\nlang: xx").faults())
+        assertThat(ScriptText.read("task: none\nlang: xx\nused: long").faults())
                 .extracting(fault -> fault.row() + " " + fault.kind())
-                .containsExactly("1 task", "2 lang");
+                .containsExactly("1 task", "2 lang", "3 used");
     }
 
     @Test

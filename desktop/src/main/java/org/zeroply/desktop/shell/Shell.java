@@ -986,6 +986,9 @@ public final class Shell extends StackPane {
         });
         add("command.tasks.solution", "Alt+S", Place.TASKS, () -> view.show(TasksView.Tab.SOLUTION));
         add("command.tasks.results", "Alt+E", Place.TASKS, () -> view.show(TasksView.Tab.RESULTS));
+        add("command.tasks.print", "Shortcut+P", Place.TASKS, taskDesk::print);
+        add("command.tasks.homework", null, Place.TASKS, taskDesk::exportHomework);
+        add("command.tasks.scripts", null, Place.TASKS, taskDesk::readScripts);
         add("command.tasks.sit", "Alt+T", Place.TASKS, taskDesk::sit);
         add("command.tasks.students", null, Place.TASKS, taskDesk::students);
         add("command.tasks.typeIn", null, Place.TASKS, taskDesk::typeIn);

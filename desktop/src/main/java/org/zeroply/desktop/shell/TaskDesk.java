@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -25,9 +26,11 @@ import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
 import org.zeroply.coaching.GroupResult;
+import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Texts;
@@ -43,6 +46,7 @@ import org.zeroply.desktop.task.TasksView;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.San;
+import org.zeroply.print.PaperPages;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Limit;
@@ -53,6 +57,8 @@ import org.zeroply.store.WholeFile;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Item;
 import org.zeroply.task.Paper;
+import org.zeroply.task.Script;
+import org.zeroply.task.ScriptText;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
 import org.zeroply.task.TaskKind;
@@ -334,19 +340,107 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
             sheets.say(Texts.of("paper.empty"));
             return;
         }
-        files.toExport(paper.name() + ".pgn")
+        save(paper.name() + ".pgn", TaskPgn.write(paper));
+    }
+
+    @Override
+    public void print() {
+        Paper paper = model.paperProperty().get();
+        if (paper.tasks().isEmpty()) {
+            sheets.say(Texts.of("paper.empty"));
+            return;
+        }
+        forms.print(
+                perPage -> print(paper.name(), new PaperPages.Sheet.Tasks(paper, perPage)),
+                () -> print(Texts.of("print.marking.name", paper.name()), new PaperPages.Sheet.Marking(paper)));
+    }
+
+    private void print(String name, PaperPages.Sheet sheet) {
+        files.toPaper(name + ".pdf", "PDF")
                 .ifPresent(file -> background.run(
                         Texts.of("paper.writing", file.getFileName()),
                         (progress, cancel) -> {
-                            write(file, TaskPgn.write(paper));
+                            WholeFile.write(file, out -> PaperPages.pdf(sheet, out) > 0);
                             return file;
                         },
                         written -> sheets.say(Texts.of("paper.written", written.getFileName()))));
     }
 
+    // ---- homework
+
+    /** Writes the paper without its answers, to be sat on another machine. */
     @Override
-    public void print() {
-        sheets.say(Texts.of("paper.noPrint"));
+    public void exportHomework() {
+        Paper paper = model.paperProperty().get();
+        if (paper.tasks().isEmpty()) {
+            sheets.say(Texts.of("paper.empty"));
+            return;
+        }
+        save(Texts.of("homework.name", paper.name()) + ".pgn", TaskPgn.write(Homework.seal(paper)));
+    }
+
+    /** Writes the scripts of a paper that came without its answers. */
+    private void handIn(Sitting sitting) {
+        save(Texts.of("homework.script", sitting.paper(), sitting.student().name()) + ".txt", Homework.handIn(sitting));
+    }
+
+    private void save(String name, String text) {
+        files.toExport(name)
+                .ifPresent(file -> background.run(
+                        Texts.of("paper.writing", file.getFileName()),
+                        (progress, cancel) -> {
+                            write(file, text);
+                            return file;
+                        },
+                        written -> sheets.say(Texts.of("paper.written", written.getFileName()))));
+    }
+
+    /** Reads scripts that come back, marks them, and keeps them as sittings. */
+    @Override
+    public void readScripts() {
+        TasksModelState state = state();
+        for (Path file : files.toImport()) {
+            background.run(
+                    Texts.of("paper.reading", file.getFileName()),
+                    (progress, cancel) -> ScriptText.read(Files.readString(file)),
+                    read -> {
+                        boolean other = read.scripts().keySet().stream()
+                                .anyMatch(task -> task > state.tasks().tasks().size());
+                        if (read.scripts().isEmpty() || other || !read.faults().isEmpty()) {
+                            sheets.say(Texts.of("homework.wrong", file.getFileName()));
+                            return;
+                        }
+                        String name = read.student().isBlank()
+                                ? String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "")
+                                : read.student();
+                        keepScripts(state, name, read);
+                    });
+        }
+    }
+
+    private void keepScripts(TasksModelState state, String name, ScriptText.Contents read) {
+        background.write(
+                () -> {
+                    Student student = workbook.sittings().students().stream()
+                            .filter(each -> each.name().equalsIgnoreCase(name.strip()))
+                            .findFirst()
+                            .orElseGet(() -> workbook.sittings().keep(new Student(0, name, 0)));
+                    return workbook.sittings().add(state.paper(), sitting(state.tasks(), student, read));
+                },
+                this::showMarked);
+    }
+
+    /** A sitting out of scripts that were written elsewhere. */
+    private Sitting sitting(Paper paper, Student student, ScriptText.Contents read) {
+        List<Sat> tasks = new ArrayList<>();
+        for (int i = 0; i < paper.tasks().size(); i++) {
+            long millis = 1000 * read.used().getOrDefault(i + 1, 0L);
+            tasks.add(Sat.of(paper.tasks().get(i))
+                    .with(read.scripts().getOrDefault(i + 1, Script.EMPTY))
+                    .with(new Stopwatch(millis, OptionalLong.empty()))
+                    .with(Sitting.End.COMMITTED));
+        }
+        return new Sitting(0, paper.name(), student, clock.instant(), false, true, true, clock.instant(), tasks);
     }
 
     // ---- forms
@@ -509,6 +603,19 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
     }
 
     private void showMarked(Sitting sitting) {
+        if (Homework.isSealed(sitting.tasks())) {
+            results.refresh();
+            Label text = new Label(Texts.of("homework.done"));
+            text.setWrapText(true);
+            text.setPrefWidth(420);
+            Button save = primary("homework.save");
+            Sheet sheet = sheets.show(Texts.of("homework.title"), text, List.of(save));
+            save.setOnAction(event -> {
+                sheet.close();
+                handIn(sitting);
+            });
+            return;
+        }
         background.read(this::others, group -> {
             Marked marked = new Marked(sitting);
             marked.view = new MarkedView(sitting, group, marked);
@@ -558,7 +665,9 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
 
         @Override
         public void print() {
-            sheets.say(Texts.of("paper.noPrint"));
+            TaskDesk.this.print(
+                    Texts.of("print.marked.name", sitting.student().name(), sitting.paper()),
+                    new PaperPages.Sheet.Marked(sitting));
         }
 
         @Override
@@ -596,26 +705,10 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
             TasksModelState state = state();
             forms.typeIn(
                     state.tasks(),
-                    scripts -> background.write(
+                    read -> background.write(
                             () -> {
                                 Student kept = workbook.sittings().keep(student);
-                                List<Sat> tasks = new ArrayList<>();
-                                for (int i = 0; i < state.tasks().tasks().size(); i++) {
-                                    tasks.add(Sat.of(state.tasks().tasks().get(i))
-                                            .with(scripts.getOrDefault(i + 1, org.zeroply.task.Script.EMPTY))
-                                            .with(Sitting.End.COMMITTED));
-                                }
-                                Sitting sitting = new Sitting(
-                                        0,
-                                        state.tasks().name(),
-                                        kept,
-                                        clock.instant(),
-                                        false,
-                                        true,
-                                        true,
-                                        clock.instant(),
-                                        tasks);
-                                return workbook.sittings().add(state.paper(), sitting);
+                                return workbook.sittings().add(state.paper(), sitting(state.tasks(), kept, read));
                             },
                             this::showMarked));
         });

@@ -45,6 +45,8 @@ public final class ResultsPane extends BorderPane {
         void exportTable(List<ResultTable.Row> lines);
 
         void typeIn();
+
+        void readScripts();
     }
 
     private final TasksModel model;
@@ -77,6 +79,7 @@ public final class ResultsPane extends BorderPane {
                 8,
                 button("results.students", "results-students", actions::students),
                 button("results.typeIn", "results-type-in", actions::typeIn),
+                button("results.scripts", "results-scripts", actions::readScripts),
                 table);
         basis.getStyleClass().add("soft");
         VBox under = new VBox(6, basis, plot, buttons);

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
@@ -31,7 +32,6 @@ import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
-import org.zeroply.task.Script;
 import org.zeroply.task.ScriptText;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
@@ -402,10 +402,30 @@ public final class TaskForms {
         });
     }
 
+    // ---- print
+
+    /** Asks what is to be printed. */
+    public void print(IntConsumer tasks, Runnable marking) {
+        ChoiceBox<Integer> perPage = Choices.of(List.of(2, 3, 4, 5, 6), each -> Texts.of("print.perPage", each));
+        perPage.setId("print-per-page");
+        perPage.setValue(3);
+        Button sheet = button("print.marking", "print-marking");
+        Button paper = primary("print.tasks");
+        Sheet shown = show.show(Texts.of("print.title"), perPage, List.of(sheet, paper));
+        sheet.setOnAction(event -> {
+            shown.close();
+            marking.run();
+        });
+        paper.setOnAction(event -> {
+            shown.close();
+            tasks.accept(perPage.getValue());
+        });
+    }
+
     // ---- scripts from paper
 
     /** Takes scripts that were written on paper, typed in as plain text. */
-    public void typeIn(Paper paper, Consumer<Map<Integer, Script>> taken) {
+    public void typeIn(Paper paper, Consumer<ScriptText.Contents> taken) {
         TextArea text = new TextArea("task: 1\nchoice: \n");
         text.setId("type-in");
         text.setPrefRowCount(16);
@@ -430,7 +450,7 @@ public final class TaskForms {
                     .forEach(task -> faults.add(Texts.of("typeIn.noTask", task)));
             if (faults.isEmpty()) {
                 sheet.close();
-                taken.accept(read.scripts());
+                taken.accept(read);
             } else {
                 wrong.setText(String.join("\n", faults));
             }

@@ -78,6 +78,8 @@ public final class TasksView extends StackPane {
 
         void exportPaper();
 
+        void exportHomework();
+
         void print();
 
         void sit();
@@ -192,6 +194,7 @@ public final class TasksView extends StackPane {
                         item("tasks.paper.settings", actions::settings),
                         item("tasks.paper.import", actions::importPaper),
                         item("tasks.paper.export", actions::exportPaper),
+                        item("tasks.paper.homework", actions::exportHomework),
                         item("tasks.paper.remove", model::remove));
         MenuButton add = new MenuButton(Texts.of("tasks.add"));
         add.setId("tasks-add");

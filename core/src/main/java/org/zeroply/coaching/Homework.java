@@ -1,0 +1,56 @@
+package org.zeroply.coaching;
+
+import java.util.List;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.task.AssessQuestion;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Scheme;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.Task;
+
+/**
+ * Papers that are sat elsewhere. What goes out holds nothing of the answers, so nothing need be hidden; what comes back are
+ * the scripts, which are marked here.
+ */
+public final class Homework {
+    private Homework() {}
+
+    /** The paper with the positions, the questions and the time, and nothing else. */
+    public static Paper seal(Paper paper) {
+        return paper.withTasks(paper.tasks().stream().map(Homework::seal).toList());
+    }
+
+    private static Task seal(Task task) {
+        return Task.of(task.kind(), GameTree.of(task.start()), task.last())
+                .withInstruction(task.instruction())
+                .withMinutes(task.minutes())
+                .withGoal(task.goal())
+                .withQuestions(task.questions().stream()
+                        .map(question -> new AssessQuestion(question.text(), List.of()))
+                        .toList())
+                .withScheme(Scheme.EMPTY.withCounts(
+                        task.scheme().counts(), task.scheme().candidates()));
+    }
+
+    /** Whether a paper came without its answers, to be sat and handed in. */
+    public static boolean isSealed(List<Sitting.Sat> tasks) {
+        return !tasks.isEmpty()
+                && tasks.stream()
+                        .allMatch(sat -> sat.task().scheme().items().isEmpty()
+                                && sat.task().solution().size() == 0);
+    }
+
+    /** A sitting as a file to hand in: who, how long, and the scripts. */
+    public static String handIn(Sitting sitting) {
+        StringBuilder out =
+                new StringBuilder("student: ").append(sitting.student().name()).append('\n');
+        for (int i = 0; i < sitting.tasks().size(); i++) {
+            Sitting.Sat sat = sitting.tasks().get(i);
+            out.append(ScriptText.write(i + 1, sat.script()))
+                    .append("used: ")
+                    .append(sat.clock().used() / 1000)
+                    .append('\n');
+        }
+        return out.toString();
+    }
+}
