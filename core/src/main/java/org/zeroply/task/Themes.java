@@ -64,7 +64,7 @@ public final class Themes {
             after.attackers(after.king(solver.opposite()), solver).forEach(checkers::add);
             if (checkers.size() > 1) {
                 themes.add(Theme.DOUBLE_CHECK);
-            } else if (!checkers.contains(move.to())) {
+            } else if (!checkers.contains(move.to()) && !isCastling(here, after)) {
                 themes.add(Theme.DISCOVERED_CHECK);
             }
         }
@@ -81,6 +81,13 @@ public final class Themes {
         if (size(Fork.targets(here, move)) > 1) {
             themes.add(Theme.FORK);
         }
+    }
+
+    /** A king's move after which a rook stands elsewhere as well. */
+    private static boolean isCastling(Position before, Position after) {
+        Side side = before.sideToMove();
+        return !before.king(side).equals(after.king(side))
+                && !before.men(side, PieceType.ROOK).equals(after.men(side, PieceType.ROOK));
     }
 
     /** Whether a move takes nothing, checks nobody and promotes nothing. */

@@ -9,8 +9,11 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
@@ -18,6 +21,8 @@ import javafx.application.Platform;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Homework;
+import org.zeroply.coaching.Student;
 import org.zeroply.desktop.shell.FileChoice;
 import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
@@ -28,6 +33,7 @@ import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.Workbook;
+import org.zeroply.task.Paper;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -63,6 +69,7 @@ public final class ZeroPlyApp extends Application {
                 shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
+                    shell.prepare(ZeroPlyApp::addPapers);
                 });
             }
             if (arguments.contains("--until-painted")) {
@@ -146,6 +153,26 @@ public final class ZeroPlyApp extends Application {
                     title,
                     prepared.repertoire().withTallies(tallies),
                     Texts.of("undo.repertoire.new", prepared.name()));
+        }
+        return true;
+    }
+
+    /** Adds the papers of the sample club and what its students wrote. */
+    public static boolean addPapers(Workbook workbook) {
+        List<Paper> papers = SampleClub.papers();
+        List<Long> ids = new ArrayList<>();
+        for (Paper paper : papers) {
+            ids.add(workbook.papers().add(paper, Texts.of("undo.paper.new", paper.name())));
+        }
+        Map<String, Student> students = new HashMap<>();
+        for (SampleClub.Student each : SampleClub.students()) {
+            students.put(each.name(), workbook.sittings().keep(new Student(0, each.name(), each.rating())));
+        }
+        Instant now = Clock.systemUTC().instant();
+        for (SampleClub.Sat sat : SampleClub.sittings()) {
+            Student student = Objects.requireNonNull(students.get(sat.student().name()));
+            workbook.sittings()
+                    .add(ids.get(sat.paper()), Homework.takeIn(papers.get(sat.paper()), student, sat.scripts(), now));
         }
         return true;
     }

@@ -126,6 +126,17 @@ public final class Stand implements AutoCloseable {
         settle();
     }
 
+    /** Adds the papers of the sample club and opens the first one. */
+    public void addPapers() {
+        ZeroPlyApp.addPapers(workbook());
+        onStage(() -> {
+            shell().tasks().refresh();
+            return true;
+        });
+        await("the papers", () -> shell().tasks().openProperty().get() != null);
+        settle();
+    }
+
     private static void startToolkit() {
         if (STARTED.compareAndSet(false, true)) {
             CountDownLatch ready = new CountDownLatch(1);

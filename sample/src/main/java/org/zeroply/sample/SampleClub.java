@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,10 +17,15 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.RepertoireReader;
 import org.zeroply.rules.Side;
+import org.zeroply.task.Paper;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.TaskPgn;
 
 /** The sample club: its people and its games. */
 public final class SampleClub {
     public static final String NAME = "Hollow Mill Chess Circle";
+
+    private static final int PAPERS = 3;
 
     private SampleClub() {}
 
@@ -75,6 +81,53 @@ public final class SampleClub {
             found.add(new Prepared(name, side, tags.known("Student"), tags.known("Approach"), repertoire));
         });
         return found;
+    }
+
+    /** The papers that the coach has set: a warm-up, a deep one, a mixed one. */
+    public static List<Paper> papers() {
+        List<Paper> papers = new ArrayList<>();
+        for (int i = 1; i <= PAPERS; i++) {
+            try (InputStream in = resource("paper-" + i + ".pgn")) {
+                TaskPgn.Contents contents = TaskPgn.read(in);
+                if (!contents.faults().isEmpty() || !contents.gameFaults().isEmpty()) {
+                    throw new IllegalStateException("a sample paper has faults: " + contents.faults());
+                }
+                papers.add(contents.paper());
+            } catch (IOException broken) {
+                throw new UncheckedIOException(broken);
+            }
+        }
+        return papers;
+    }
+
+    /**
+     * Scripts of a student for one of the papers.
+     *
+     * @param paper its place in the list of papers, from 0
+     */
+    public record Sat(int paper, Student student, ScriptText.Contents scripts) {}
+
+    /** What students have written, as they would hand it in. */
+    public static List<Sat> sittings() {
+        try (InputStream in = resource("sittings.txt")) {
+            String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            List<Sat> sittings = new ArrayList<>();
+            for (String part : text.split("(?m)^paper: ")) {
+                if (part.isBlank()) {
+                    continue;
+                }
+                int paper = Integer.parseInt(part.lines().findFirst().orElse("").strip());
+                ScriptText.Contents scripts = ScriptText.read(part.substring(part.indexOf('\n')));
+                Student student = students().stream()
+                        .filter(each -> each.name().equals(scripts.student()))
+                        .findFirst()
+                        .orElseThrow();
+                sittings.add(new Sat(paper - 1, student, scripts));
+            }
+            return sittings;
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
     }
 
     /** All games as PGN, positions from the circle's evenings last; the caller closes the stream. */

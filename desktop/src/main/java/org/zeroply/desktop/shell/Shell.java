@@ -1105,7 +1105,10 @@ public final class Shell extends StackPane {
 
     /** Does something to the workbook in the background, such as adding repertoires, and shows what there is then. */
     public void prepare(Function<Workbook, Boolean> work) {
-        background.look(() -> work.apply(workbook), done -> repertoire.refresh());
+        background.look(() -> work.apply(workbook), done -> {
+            repertoire.refresh();
+            tasks.refresh();
+        });
     }
 
     /** The games that wait to be judged. */

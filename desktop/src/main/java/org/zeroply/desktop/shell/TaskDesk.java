@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -30,7 +29,6 @@ import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
-import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Texts;
@@ -57,7 +55,6 @@ import org.zeroply.store.WholeFile;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Item;
 import org.zeroply.task.Paper;
-import org.zeroply.task.Script;
 import org.zeroply.task.ScriptText;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
@@ -425,22 +422,10 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
                             .filter(each -> each.name().equalsIgnoreCase(name.strip()))
                             .findFirst()
                             .orElseGet(() -> workbook.sittings().keep(new Student(0, name, 0)));
-                    return workbook.sittings().add(state.paper(), sitting(state.tasks(), student, read));
+                    return workbook.sittings()
+                            .add(state.paper(), Homework.takeIn(state.tasks(), student, read, clock.instant()));
                 },
                 this::showMarked);
-    }
-
-    /** A sitting out of scripts that were written elsewhere. */
-    private Sitting sitting(Paper paper, Student student, ScriptText.Contents read) {
-        List<Sat> tasks = new ArrayList<>();
-        for (int i = 0; i < paper.tasks().size(); i++) {
-            long millis = 1000 * read.used().getOrDefault(i + 1, 0L);
-            tasks.add(Sat.of(paper.tasks().get(i))
-                    .with(read.scripts().getOrDefault(i + 1, Script.EMPTY))
-                    .with(new Stopwatch(millis, OptionalLong.empty()))
-                    .with(Sitting.End.COMMITTED));
-        }
-        return new Sitting(0, paper.name(), student, clock.instant(), false, true, true, clock.instant(), tasks);
     }
 
     // ---- forms
@@ -708,7 +693,10 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
                     read -> background.write(
                             () -> {
                                 Student kept = workbook.sittings().keep(student);
-                                return workbook.sittings().add(state.paper(), sitting(state.tasks(), kept, read));
+                                return workbook.sittings()
+                                        .add(
+                                                state.paper(),
+                                                Homework.takeIn(state.tasks(), kept, read, clock.instant()));
                             },
                             this::showMarked));
         });
