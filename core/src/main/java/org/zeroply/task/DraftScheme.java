@@ -1,6 +1,7 @@
 package org.zeroply.task;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -32,6 +33,9 @@ public final class DraftScheme {
     private final GameTree tree;
     private final SolutionGraph graph;
     private final List<Item> items = new ArrayList<>();
+
+    /** What was asked for already, by position: lines that transpose earn once. */
+    private final Set<Want> asked = new HashSet<>();
 
     private DraftScheme(Task task) {
         this.task = task;
@@ -67,7 +71,9 @@ public final class DraftScheme {
     }
 
     private void add(String label, Points points, String reason, Want want) {
-        items.add(new Item.Single(label, points, reason, want));
+        if (asked.add(graph.byPosition(want))) {
+            items.add(new Item.Single(label, points, reason, want));
+        }
     }
 
     private void find(int node, int points, String reason) {
@@ -119,6 +125,9 @@ public final class DraftScheme {
             return;
         }
         int main = answers.getFirst();
+        if (answers.stream().anyMatch(answer -> asked.contains(graph.byPosition(new Want.Find(answer))))) {
+            return;
+        }
         Position here = graph.position(node);
         boolean quiet = Themes.isQuiet(here, tree.node(main).played());
         int points = quiet ? QUIET : FOUND;
@@ -126,6 +135,7 @@ public final class DraftScheme {
         if (answers.size() == 1) {
             add(graph.name(main), Points.of(points), reason, new Want.Find(main));
         } else {
+            answers.forEach(answer -> asked.add(graph.byPosition(new Want.Find(answer))));
             int other = answers.get(1);
             if (isAsGood(main, other)) {
                 items.add(new Item.Group(

@@ -61,7 +61,7 @@ public record SchemeFault(int item, String reason) {
                 if (faults.size() == before && OutOf.of(task, item).isZero()) {
                     add(at, "scheme.unattainable");
                 }
-                if (item instanceof Item.Single single && !outside.add(single.want())) {
+                if (item instanceof Item.Single single && !outside.add(graph.byPosition(single.want()))) {
                     add(at, "scheme.twice");
                 }
             }

@@ -114,4 +114,21 @@ final class SolutionGraph {
                 ? org.zeroply.words.Words.of("mark.start")
                 : San.line(position(at.parent()), List.of(at.played()));
     }
+
+    /** What is wanted with each node replaced by the first one of its position, so that equal wants ask for the same. */
+    Want byPosition(Want want) {
+        return switch (want) {
+            case Want.Find find -> new Want.Find(first(find.node()));
+            case Want.Consider consider -> new Want.Consider(first(consider.node()));
+            case Want.Reach reach -> new Want.Reach(first(reach.from()), first(reach.node()));
+            case Want.Judge judge -> new Want.Judge(first(judge.node()), judge.opinions());
+            case Want.Choose choose -> choose;
+            case Want.Answer answer -> answer;
+            case Want.PlayOut play -> play;
+        };
+    }
+
+    private int first(int node) {
+        return has(node) ? nodes(key(node)).getFirst() : node;
+    }
 }

@@ -29,11 +29,12 @@ import org.zeroply.words.Words;
 public final class PaperPages {
     private static final double DIAGRAM_MILLIMETRES = 62;
     private static final double SMALL_MILLIMETRES = 50;
+    private static final double TINY_MILLIMETRES = 38;
     private static final int FEWEST = 2;
     private static final int MOST = 6;
 
     /** Lines to write on for a task, by how many tasks stand on a page. */
-    private static final int[] LINES = {0, 0, 13, 8, 5, 4, 3};
+    private static final int[] LINES = {0, 0, 13, 6, 4, 2, 1};
 
     private PaperPages() {}
 
@@ -91,7 +92,11 @@ public final class PaperPages {
     private static void task(Page page, int number, Task task, int perPage) {
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram");
-        Diagram.write(page, task.start(), task.solver(), perPage > 3 ? SMALL_MILLIMETRES : DIAGRAM_MILLIMETRES);
+        Diagram.write(
+                page,
+                task.start(),
+                task.solver(),
+                perPage > 4 ? TINY_MILLIMETRES : perPage > 3 ? SMALL_MILLIMETRES : DIAGRAM_MILLIMETRES);
         page.close();
         page.open("td", "class", "said");
         heading(

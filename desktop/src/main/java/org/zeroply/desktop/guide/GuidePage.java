@@ -32,6 +32,7 @@ public final class GuidePage extends VBox {
             "questions",
             "judging",
             "repertoire",
+            "tasks",
             "setting-up",
             "lesson",
             "workbook",

@@ -310,10 +310,7 @@ public final class MarkedView extends BorderPane {
     private static String reasons(List<MarkedItem> items) {
         List<String> texts = new ArrayList<>();
         for (MarkedItem item : items) {
-            texts.add(Texts.of("marked.reason", item.item().label(), item.reason(), item.earned())
-                    .replace(
-                            item.item().label() + ": " + item.item().label(),
-                            item.item().label()));
+            texts.add(Texts.of("marked.reason", item.reason(), item.earned()));
         }
         return String.join("; ", texts);
     }

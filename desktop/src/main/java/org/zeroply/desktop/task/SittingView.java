@@ -111,7 +111,6 @@ public final class SittingView extends BorderPane {
         VBox pane = new VBox(12, board, list, toMove, instruction);
         pane.getStyleClass().add("sitting-diagram");
         pane.setPrefWidth(600);
-        VBox.setVgrow(board, Priority.SOMETIMES);
         board.setMaxHeight(640);
         return pane;
     }

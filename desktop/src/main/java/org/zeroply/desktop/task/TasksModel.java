@@ -209,6 +209,8 @@ public final class TasksModel {
     }
 
     private void set(Paper now, int at, int to) {
+        // The start is there in every task, so that nobody who listens meets a node of another one.
+        node.set(GameTree.ROOT);
         paper.set(now);
         int last = Math.max(0, now.tasks().size() - 1);
         place.set(Math.min(at, last));
@@ -260,7 +262,8 @@ public final class TasksModel {
         if (now == null || before.equals(after)) {
             return;
         }
-        set(after, place.get(), node.get());
+        int at = node.get();
+        set(after, place.get(), at);
         background.write(
                 () -> {
                     shelf.save(now.id(), before, after, edit, label);
@@ -325,8 +328,8 @@ public final class TasksModel {
 
     public void choose(int task) {
         if (task >= 0 && task < paper.get().tasks().size() && task != place.get()) {
-            place.set(task);
             node.set(GameTree.ROOT);
+            place.set(task);
             check.set(null);
             stopCheck();
             weigh();

@@ -22,6 +22,7 @@ import org.zeroply.desktop.ledger.LedgerRow;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.print.LessonPages;
+import org.zeroply.print.PaperPages;
 import org.zeroply.reading.Comparison;
 import org.zeroply.reading.Factor;
 import org.zeroply.rules.Side;
@@ -30,6 +31,7 @@ import org.zeroply.store.RepertoireShelf.Listed;
 
 /** The main views over the sample club, one PNG each at 1280x800. */
 public final class Tour {
+    private static final long OPINIONS_NANOS = 4_000_000_000L;
     private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
 
     private final Path target;
@@ -73,7 +75,63 @@ public final class Tour {
             judging(stand, robot);
             desk(stand);
             repertoire(stand);
+            tasks(stand);
         }
+    }
+
+    /** A mark scheme, a marked script, and a sitting; then a printed page. */
+    private void tasks(Stand stand) {
+        stand.addPapers();
+        var model = stand.shell().tasks();
+        run(stand, "command.places.tasks");
+        var wanted = model.listProperty().get().get(1);
+        Stand.onStage(() -> {
+            model.open(wanted);
+            return true;
+        });
+        stand.await("the paper", () -> wanted.equals(model.openProperty().get()));
+        stand.settle();
+        picture(stand, "tasks");
+        run(stand, "command.tasks.results");
+        var results = new FxRobot().lookup("#tasks-results").queryListView();
+        stand.await("the results", () -> results.getItems().size() > 1);
+        Stand.onStage(() -> {
+            results.getSelectionModel().select(1);
+            results.requestFocus();
+            return true;
+        });
+        new FxRobot().push(KeyCode.ENTER);
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < OPINIONS_NANOS) {
+            stand.settle();
+        }
+        picture(stand, "tasks-marked");
+        escape(stand);
+        try {
+            PaperPages.Sheet sheet = new PaperPages.Sheet.Tasks(
+                    Stand.onStage(() -> model.paperProperty().get()), 3);
+            Files.write(
+                    target.resolve("tasks-page.png"),
+                    PaperPages.pictures(sheet, 80).getFirst());
+        } catch (IOException failed) {
+            throw new java.io.UncheckedIOException(failed);
+        }
+        run(stand, "command.tasks.sit");
+        stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);
+        FxRobot robot = new FxRobot();
+        robot.clickOn("#student-name");
+        robot.write("Brandt, Ida");
+        robot.clickOn("#sheet-primary");
+        stand.await("the sitting", () -> stand.scene().lookup("#sitting-row-1") != null);
+        stand.settle();
+        robot.clickOn("#sitting-row-1");
+        robot.write("42.Bc5 Rxg4 43.Rxd6+ Kc8 44.Rxh6 | White is winning");
+        robot.push(KeyCode.ENTER);
+        robot.write("42...Rh1+ 43.Kd2 Rh2 44.Bxd6 | White is better");
+        robot.push(KeyCode.ENTER);
+        stand.settle();
+        picture(stand, "tasks-sitting");
     }
 
     /** The flow with the card, what is unanswered, a guard, and the departures of the student's games. */
@@ -170,7 +228,6 @@ public final class Tour {
                     .ifPresent(Button::fire);
             return true;
         });
-        picture(stand, "ledger-trades");
         Stand.onStage(() -> {
             model.viewProperty().set(LedgerModel.View.ENTRIES);
             entries.getSelectionModel().clearSelection();
@@ -197,7 +254,6 @@ public final class Tour {
         });
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
-        question(stand, CoachQuestion.EVERY_MOVE, "question-moves");
         evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
         run(stand, "command.candidates");
         run(stand, "command.calculation");
@@ -223,7 +279,6 @@ public final class Tour {
             reading.go(reading.tree().mainLine().get(31));
             return true;
         });
-        picture(stand, "judgement-masters");
         judged(stand, "Haddad");
         run(stand, "command.lanes");
         fire(stand, "#lane-TEMPO");
@@ -279,10 +334,9 @@ public final class Tour {
                     Side.BLACK,
                     java.util.Optional.empty(),
                     Language.ENGLISH);
-            int number = 0;
-            for (byte[] page : LessonPages.pictures(report, judgement, 96)) {
-                Files.write(target.resolve("lesson-page-" + ++number + ".png"), page);
-            }
+            Files.write(
+                    target.resolve("lesson-page-1.png"),
+                    LessonPages.pictures(report, judgement, 96).getFirst());
         } catch (IOException failed) {
             throw new java.io.UncheckedIOException(failed);
         }

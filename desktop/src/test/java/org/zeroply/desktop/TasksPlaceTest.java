@@ -1,0 +1,242 @@
+package org.zeroply.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.desktop.task.TasksModel;
+import org.zeroply.store.SittingShelf;
+import org.zeroply.task.Points;
+
+/** The place Tasks in the real window: a paper is set, checked, sat, marked, printed, and goes out as homework. */
+@SuppressWarnings("NullAway.Init")
+class TasksPlaceTest extends AtTheWindow {
+    @BeforeEach
+    void open() {
+        stand = new Stand(folder, false, 1280, 800);
+        run("command.places.tasks");
+    }
+
+    @AfterEach
+    void close() {
+        stand.close();
+    }
+
+    private TasksModel tasks() {
+        return stand.shell().tasks();
+    }
+
+    /** Has a file read as a paper. */
+    private void take(String name, String pgn) throws IOException {
+        stand.answers().willImport(Files.writeString(folder.resolve(name), pgn));
+        run("command.tasks.import");
+        stand.await("the paper", () -> tasks().openProperty().get() != null);
+        stand.settle();
+    }
+
+    private static final String ENDING = """
+            [Event "Endings"]
+            [SetUp "1"]
+            [FEN "8/1k6/1P6/2p5/P7/8/4K3/8 w - - 2 51"]
+
+            51. a5 c4 (51... Ka6 52. Kd3 $18) 52. Kd2 Ka6 53. Kc3 $18 *
+            """;
+
+    private ListView<?> rows() {
+        return robot.lookup("#tasks-rows").queryListView();
+    }
+
+    private String outOf() {
+        return text("#tasks-out-of");
+    }
+
+    private void sit(String student) {
+        run("command.tasks.sit");
+        stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);
+        robot.clickOn("#student-name");
+        robot.write(student);
+        robot.clickOn("#student-rating");
+        robot.write("1650");
+        robot.clickOn("#sheet-primary");
+        stand.await("the sitting", () -> stand.scene().lookup("#sitting-commit") != null);
+        stand.settle();
+    }
+
+    @Test
+    void aPaperIsSetSatAndMarkedByKeyboard() throws IOException {
+        take("endings.pgn", ENDING);
+        run("command.tasks.draft");
+        stand.await("the total", () -> outOf().startsWith("out of "));
+        // 5 for the choice, the rest as drafted; now finer by hand.
+        int drafted = tasks().worthProperty().get() == null
+                ? 0
+                : tasks().worthProperty().get().outOf().points().halves();
+        assertThat(drafted).isGreaterThan(10);
+        Stand.onStage(() -> {
+            rows().getSelectionModel().select(0);
+            rows().requestFocus();
+            return true;
+        });
+        robot.write("Kc6 52.Kd3");
+        keys(KeyCode.ENTER);
+        stand.await("the line", () -> tasks().task().orElseThrow().solution().size() == 9);
+        assertThat(text("#tasks-refusal")).as("typing goes on from the row").isEmpty();
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.await("undone", () -> tasks().task().orElseThrow().solution().size() == 7);
+
+        sit("Quillan, Rhea");
+        assertThat(stand.scene().lookup("#command-field") == null
+                        || stand.scene().lookup("#command-field").isDisabled())
+                .isTrue();
+        robot.clickOn("#sitting-row-1");
+        robot.write("51.a5 c4 52.Kd2 Ka6 53.Kc3");
+        keys(KeyCode.ALT, KeyCode.DIGIT1);
+        keys(KeyCode.ALT, KeyCode.C);
+        keys(KeyCode.CONTROL, KeyCode.ENTER);
+        robot.write("Kb7");
+        keys(KeyCode.ENTER);
+        robot.write("51...Ka6 52.Kd3 | w++");
+        stand.settle();
+        SittingShelf.Listed listed = stand.workbook().sittings().list().getFirst();
+        Sitting saved = stand.workbook().sittings().read(listed.id());
+        assertThat(saved.tasks().getFirst().script().choice()).isEqualTo("51.a5");
+        assertThat(saved.tasks().getFirst().script().rows())
+                .as("every keystroke is saved")
+                .first()
+                .isEqualTo("51.a5 c4 52.Kd2 Ka6 53.Kc3 | White is winning");
+        keys(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.ENTER);
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        Sitting done = stand.workbook().sittings().read(listed.id());
+        assertThat(done.isDone()).isTrue();
+        assertThat(text("#marked-points"))
+                .isEqualTo(done.tasks().getFirst().marked().points().toString());
+        assertThat(done.tasks().getFirst().marked().points()).isGreaterThan(Points.of(10));
+        keys(KeyCode.ESCAPE);
+        stand.await("back at the paper", () -> stand.scene().lookup("#marked-points") == null);
+    }
+
+    @Test
+    void pointsGroupsAndUndo() throws IOException {
+        take("endings.pgn", ENDING);
+        Stand.onStage(() -> {
+            tasks().go(tasks().task().orElseThrow().solution().mainLine().getFirst());
+            return true;
+        });
+        Stand.onStage(() -> {
+            rows().requestFocus();
+            return true;
+        });
+        robot.write("7");
+        stand.await("points", () -> outOf().startsWith("out of 7"));
+        robot.write("4");
+        stand.await("other points", () -> outOf().startsWith("out of 4"));
+        run("command.tasks.choice");
+        stand.await("the choice", () -> outOf().startsWith("out of 9"));
+        run("command.tasks.judge.WHITE_WINNING");
+        stand.await("a verdict", () -> outOf().startsWith("out of 10"));
+        assertThat(tasks().task().orElseThrow().scheme().items()).hasSize(3);
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.await("undone", () -> outOf().startsWith("out of 9"));
+        run("command.tasks.delete");
+        stand.await("taken out", () -> outOf().startsWith("out of 0"));
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.await("back again", () -> outOf().startsWith("out of 9"));
+    }
+
+    @Test
+    void aBrokenFileIsToldAndKept() throws IOException {
+        take("broken.pgn", ENDING.replace("51. a5 c4", "51. a5 {[%mark 1|0|find|lots|||]} c4"));
+        stand.await("what is wrong", () -> stand.scene().lookup("#paper-faults") != null);
+        assertThat(robot.lookup("#paper-faults").queryTextInputControl().getText())
+                .contains("Game 1, 51.a5")
+                .contains("cannot be read as part of a mark scheme");
+        keys(KeyCode.ESCAPE);
+        assertThat(tasks().task().orElseThrow().solution().size()).isEqualTo(7);
+    }
+
+    @Test
+    void aPaperGoesOutAsHomeworkAndComesBackMarked() throws IOException {
+        take("endings.pgn", ENDING);
+        run("command.tasks.draft");
+        Path homework = folder.resolve("homework.pgn");
+        stand.answers().willExport(homework);
+        run("command.tasks.homework");
+        stand.await("the file", () -> Files.exists(homework));
+        assertThat(Files.readString(homework))
+                .contains("8/1k6/1P6/2p5/P7/8/4K3/8 w - - 2 51")
+                .doesNotContain("a5")
+                .doesNotContain("mark");
+        Path script = Files.writeString(
+                folder.resolve("script.txt"), "student: Okafor, Sam\ntask: 1\nchoice: a5\n51.a5 c4 52.Kd2\nused: 75\n");
+        stand.answers().willImport(script);
+        run("command.tasks.scripts");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        Sitting sitting = stand.workbook()
+                .sittings()
+                .read(stand.workbook().sittings().list().getFirst().id());
+        assertThat(sitting.student().name()).isEqualTo("Okafor, Sam");
+        assertThat(sitting.tasks().getFirst().clock().used()).isEqualTo(75_000);
+        assertThat(text("#marked-points"))
+                .isEqualTo(sitting.tasks().getFirst().marked().points().toString());
+        Path printed = folder.resolve("marked.pdf");
+        stand.answers().willExport(printed);
+        keys(KeyCode.P);
+        stand.await("the PDF", () -> Files.exists(printed));
+        assertThat(Files.readAllBytes(printed)).startsWith("%PDF".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+        keys(KeyCode.ESCAPE);
+    }
+
+    @Test
+    void aSittingLeftOpenGoesOnAfterARestart() throws IOException {
+        take("endings.pgn", ENDING);
+        sit("Brandt, Ida");
+        robot.clickOn("#sitting-row-1");
+        robot.write("51.a5");
+        stand.settle();
+        long id = stand.workbook().sittings().list().getFirst().id();
+        stand.close();
+        stand = new Stand(folder, false, 1280, 800);
+        run("command.places.tasks");
+        stand.await("the paper", () -> tasks().openProperty().get() != null);
+        run("command.tasks.results");
+        stand.await(
+                "the list",
+                () -> !robot.lookup("#tasks-results").queryListView().getItems().isEmpty());
+        Stand.onStage(() -> {
+            robot.lookup("#tasks-results").queryListView().getSelectionModel().select(0);
+            robot.lookup("#tasks-results").queryListView().requestFocus();
+            return true;
+        });
+        keys(KeyCode.ENTER);
+        stand.await("the sitting", () -> stand.scene().lookup("#sitting-row-1") != null);
+        assertThat(robot.lookup("#sitting-row-1").queryTextInputControl().getText())
+                .isEqualTo("51.a5");
+        robot.clickOn("#sitting-leave");
+        stand.await("the question", () -> stand.scene().lookup("#sitting-leave-now") != null);
+        robot.clickOn("#sitting-leave-now");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        assertThat(stand.workbook().sittings().read(id).tasks().getFirst().end())
+                .isEqualTo(Sitting.End.LEFT);
+    }
+
+    @Test
+    void theSamplePapersAreSound() {
+        stand.addPapers();
+        for (var listed : List.copyOf(tasks().listProperty().get())) {
+            for (var task : stand.workbook().papers().read(listed.id()).tasks()) {
+                assertThat(org.zeroply.task.SchemeFault.of(task))
+                        .as(task.name())
+                        .isEmpty();
+            }
+        }
+        assertThat(stand.workbook().sittings().list()).hasSize(5);
+    }
+}
