@@ -125,9 +125,17 @@ public final class DraftScheme {
             return;
         }
         int main = answers.getFirst();
-        if (answers.stream().anyMatch(answer -> asked.contains(graph.byPosition(new Want.Find(answer))))) {
-            return;
+        if (answers.stream().noneMatch(answer -> asked.contains(graph.byPosition(new Want.Find(answer))))) {
+            answer(node, answers);
         }
+        answers.stream()
+                .filter(answer -> answer == main || isAsGood(main, answer))
+                .forEach(this::defences);
+    }
+
+    /** The item, or the group of items, for what the solver answers. */
+    private void answer(int node, List<Integer> answers) {
+        int main = answers.getFirst();
         Position here = graph.position(node);
         boolean quiet = Themes.isQuiet(here, tree.node(main).played());
         int points = quiet ? QUIET : FOUND;
@@ -161,9 +169,6 @@ public final class DraftScheme {
                                 part(other, new Points(points), Words.of("draft.second.reason")))));
             }
         }
-        answers.stream()
-                .filter(answer -> answer == main || isAsGood(main, answer))
-                .forEach(this::defences);
     }
 
     private Item part(int node, Points points, String reason) {

@@ -13,11 +13,16 @@ import org.zeroply.notation.Fen;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.sample.SampleClub;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.search.MateProof;
 import org.zeroply.search.MateProver;
 import org.zeroply.search.Question;
+import org.zeroply.task.Marker;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Script;
+import org.zeroply.task.Task;
 import org.zeroply.work.Cancel;
 
 /** What the coach's questions take: proofs of mate, elementary and pawn endings, every move, checks, the turn test. */
@@ -77,6 +82,7 @@ final class QuestionsBench {
         long run = System.nanoTime();
         ChecksRunOut out =
                 ChecksRunOut.of(Fen.position("6k1/5p2/6p1/6Q1/8/8/qr6/7K w - - 0 1"), Side.WHITE, 20_000, new Cancel());
+        marking();
         print("checks: " + out.text() + ", " + out.size() + " positions", run);
         long turn = System.nanoTime();
         String word = TurnTest.of(
@@ -88,6 +94,21 @@ final class QuestionsBench {
                 .map(TurnTest::text)
                 .orElse("cancelled");
         print("turn test with a king's triangle: " + word, turn);
+    }
+
+    /** Marking the scripts of the sample club, and working out what can be earned. */
+    private static void marking() {
+        List<Paper> papers = SampleClub.papers();
+        int marked = 0;
+        long begun = System.nanoTime();
+        for (SampleClub.Sat sat : SampleClub.sittings()) {
+            List<Task> tasks = papers.get(sat.paper()).tasks();
+            for (int i = 0; i < tasks.size(); i++) {
+                Marker.mark(tasks.get(i), sat.scripts().scripts().getOrDefault(i + 1, Script.EMPTY), List.of());
+                marked++;
+            }
+        }
+        print("marking " + marked + " scripts of the sample club, totals worked out anew for each", begun);
     }
 
     private static void pawnEndings() {

@@ -184,7 +184,7 @@ public final class Shell extends StackPane {
         repertoire = repertoireDesk.model();
         repertoireDesk.follow(reading);
         taskDesk = new TaskDesk(
-                workbook, background, calculator, reading, files, sheets, new OverPlaces(), this::setUpTask);
+                workbook, background, calculator, reading, judging, files, sheets, new OverPlaces(), this::setUpTask);
         tasks = taskDesk.model();
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);

@@ -12,7 +12,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -23,6 +25,7 @@ import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Award;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Homework;
@@ -33,6 +36,7 @@ import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.MarkedView;
 import org.zeroply.desktop.task.ResultsPane;
@@ -45,6 +49,7 @@ import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.San;
 import org.zeroply.print.PaperPages;
+import org.zeroply.rules.GameStatus;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Limit;
@@ -53,8 +58,11 @@ import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.store.WholeFile;
 import org.zeroply.store.Workbook;
+import org.zeroply.task.Evidence;
 import org.zeroply.task.Item;
+import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
+import org.zeroply.task.ScriptReader;
 import org.zeroply.task.ScriptText;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
@@ -80,6 +88,7 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
     private final Background background;
     private final CalculatorService calculator;
     private final ReadingModel reading;
+    private final JudgingModel judging;
     private final FileChoice files;
     private final Sheets sheets;
     private final Over over;
@@ -92,6 +101,7 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
             Background background,
             CalculatorService calculator,
             ReadingModel reading,
+            JudgingModel judging,
             FileChoice files,
             Sheets sheets,
             Over over,
@@ -100,6 +110,7 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
         this.background = background;
         this.calculator = calculator;
         this.reading = reading;
+        this.judging = judging;
         this.files = files;
         this.sheets = sheets;
         this.over = over;
@@ -232,11 +243,34 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
                 ? null
                 : new Task.LastMove(at.played(), San.write(tree.positionAt(at.parent()), at.played()));
         // What follows in the game, variations and all, is the first solution tree.
-        GameTree solution = below(tree, node);
+        GameTree solution = withBetter(below(tree, node), tree, node);
         String players = org.zeroply.desktop.games.GameNames.players(
                 reading.gameProperty().get());
         add(Task.of(TaskKind.CALCULATE, solution, last)
                 .withSource(Texts.of("tasks.source.game", players, start.moveNumber())));
+    }
+
+    /** From that loss on, the better line of a judged game comes before the move that was played. */
+    private static final double WORTH_ASKING = 0.1;
+
+    /** The solution with the line that was better, if the game is judged and something better was there to be found. */
+    private GameTree withBetter(GameTree solution, GameTree tree, int node) {
+        Judgement judgement = judging.judgementProperty().get();
+        boolean main = node == GameTree.ROOT || tree.isMainLine(node);
+        if (judgement == null || !main) {
+            return solution;
+        }
+        int ply = tree.depth(node);
+        return judgement.moves().stream()
+                .filter(move -> move.ply() == ply && move.loss() >= WORTH_ASKING && !move.isBest())
+                .filter(move -> !move.before().best().isEmpty())
+                .findFirst()
+                .map(move -> {
+                    GameTree.Edit line =
+                            solution.addLine(GameTree.ROOT, move.before().best());
+                    return line.tree().promote(line.focus()).tree();
+                })
+                .orElse(solution);
     }
 
     /** The variations of a game from a node on, with their notes. */
@@ -264,17 +298,6 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
     /** A task from a position, such as one that was set up. */
     void addFrom(Position position) {
         add(Task.of(TaskKind.CALCULATE, GameTree.of(position), null));
-    }
-
-    /** A task out of a line: a turning point or a missed chance. */
-    void addLine(GameTree tree, int node, List<Move> line, String source) {
-        GameNode at = tree.node(node);
-        Task.LastMove last = at.move() == null
-                ? null
-                : new Task.LastMove(at.played(), San.write(tree.positionAt(at.parent()), at.played()));
-        GameTree start = GameTree.of(tree.positionAt(node));
-        GameTree solution = start.addLine(GameTree.ROOT, line).tree();
-        add(Task.of(TaskKind.CALCULATE, solution, last).withSource(source));
     }
 
     private void add(Task task) {
@@ -601,11 +624,53 @@ final class TaskDesk implements TasksView.Actions, ResultsPane.Actions {
             });
             return;
         }
+        OptionalInt unjudged = IntStream.range(0, sitting.tasks().size())
+                .filter(place -> isUnjudged(sitting.tasks().get(place)))
+                .findFirst();
+        if (unjudged.isPresent()) {
+            judgeEnd(sitting, unjudged.getAsInt());
+            return;
+        }
         background.read(this::others, group -> {
             Marked marked = new Marked(sitting);
             marked.view = new MarkedView(sitting, group, marked);
             over.show(marked.view);
         });
+    }
+
+    /** Whether a game that was played on stopped where the board alone does not say who stands how. */
+    private static boolean isUnjudged(Sat sat) {
+        if (sat.task().kind() != TaskKind.PLAY_ON || !sat.evidence().isEmpty()) {
+            return false;
+        }
+        List<Position> line =
+                ScriptReader.read(sat.script(), sat.task().start()).played().positions();
+        GameStatus status = GameStatus.of(line);
+        return line.size() > 1 && status.end() == null && status.claims().isEmpty();
+    }
+
+    /** Has the end of a game that was played on judged, and keeps the verdict as evidence for the marking. */
+    private void judgeEnd(Sitting sitting, int place) {
+        Sat sat = sitting.tasks().get(place);
+        Position end =
+                ScriptReader.read(sat.script(), sat.task().start()).played().end();
+        calculator.look(
+                (analyst, cancel) -> {
+                    Opinion opinion = Opinion.of(
+                            analyst.calculate(Question.of(end, Limit.millis(ANSWER_MILLIS)), partial -> {}, cancel)
+                                    .verdict()
+                                    .step());
+                    return new Evidence(end, opinion, analyst.name(), ANSWER_MILLIS + " ms");
+                },
+                evidence -> {
+                    Sat judged = sat.withEvidence(List.of(evidence));
+                    background.write(
+                            () -> {
+                                workbook.sittings().save(sitting.id(), place, judged, clock.instant());
+                                return sitting.with(place, judged);
+                            },
+                            this::showMarked);
+                });
     }
 
     /** A marked script on the screen. */

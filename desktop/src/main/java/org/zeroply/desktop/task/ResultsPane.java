@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -23,12 +24,14 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.store.Workbook;
+import org.zeroply.task.MarkedScript;
 
 /** Who sat the open paper and what came of it, with points against rating. */
 public final class ResultsPane extends BorderPane {
@@ -56,6 +59,7 @@ public final class ResultsPane extends BorderPane {
     private final ListView<ResultTable.Row> list = new ListView<>();
     private final RatingPlot plot = new RatingPlot();
     private final Label basis = new Label();
+    private final Label sums = Labels.wrapped("");
 
     public ResultsPane(TasksModel model, Workbook workbook, Background background, Actions actions) {
         this.model = model;
@@ -65,7 +69,13 @@ public final class ResultsPane extends BorderPane {
         list.setId("tasks-results");
         list.getStyleClass().add("scheme-rows");
         list.setCellFactory(each -> new Cell());
-        list.setOnMouseClicked(event -> open());
+        list.setOnMouseClicked(event -> {
+            if (event.getClickCount() > 1) {
+                open();
+            }
+        });
+        list.getSelectionModel().selectedItemProperty().subscribe(this::showSums);
+        sums.setId("results-sums");
         list.setOnKeyPressed(event -> {
             if (event.getCode() == KeyCode.ENTER) {
                 open();
@@ -82,7 +92,7 @@ public final class ResultsPane extends BorderPane {
                 button("results.scripts", "results-scripts", actions::readScripts),
                 table);
         basis.getStyleClass().add("soft");
-        VBox under = new VBox(6, basis, plot, buttons);
+        VBox under = new VBox(6, sums, basis, plot, buttons);
         under.getStyleClass().add("sheet-under");
         setCenter(list);
         setBottom(under);
@@ -101,6 +111,25 @@ public final class ResultsPane extends BorderPane {
         if (line != null) {
             actions.open(line.sitting());
         }
+    }
+
+    /** What the chosen sitting came to by what points are given for, by kind and by theme. */
+    private void showSums(ResultTable.@Nullable Row row) {
+        if (row == null) {
+            sums.setText(Texts.of("results.hint"));
+            return;
+        }
+        Map<String, MarkedScript.Sum> all = new LinkedHashMap<>();
+        row.result().bySkill().forEach((skill, sum) -> all.put(skill.title(), sum));
+        row.result().byKind().forEach((kind, sum) -> all.put(kind.title(), sum));
+        all.putAll(row.result().byTheme());
+        sums.setText(all.entrySet().stream()
+                .map(each -> Texts.of(
+                        "results.sum",
+                        each.getKey(),
+                        each.getValue().points(),
+                        each.getValue().outOf()))
+                .collect(Collectors.joining("  ·  ")));
     }
 
     /** Reads the sittings of the open paper. */
