@@ -34,7 +34,7 @@ public final class PaperPages {
     private static final int MOST = 6;
 
     /** Lines to write on for a task, by how many tasks stand on a page. */
-    private static final int[] LINES = {0, 0, 13, 6, 4, 2, 1};
+    private static final int[] LINES = {0, 0, 13, 5, 4, 2, 1};
 
     private PaperPages() {}
 
