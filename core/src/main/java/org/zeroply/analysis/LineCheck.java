@@ -77,6 +77,11 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
     /** The signs of the PGN standard that state a verdict, from Black's win to White's. */
     public static final List<Integer> VERDICT_SIGNS = List.of(19, 17, 15, 10, 14, 16, 18);
 
+    /** Whether a sign says how the position stands, unclear included. */
+    public static boolean isVerdict(int sign) {
+        return sign >= 10 && sign <= 19;
+    }
+
     /** The step that a sign states, or null if it states none. */
     public static Verdict.@Nullable Step stated(GameNode node) {
         for (int sign : node.signs()) {
@@ -93,7 +98,7 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
         GameNode node = tree.node(finding.node());
         if (finding.kind() == Kind.WRONG_VERDICT || finding.kind() == Kind.RIGHT_VERDICT) {
             List<Integer> signs = new ArrayList<>(node.signs());
-            signs.removeIf(sign -> sign >= 10 && sign <= 19);
+            signs.removeIf(LineCheck::isVerdict);
             signs.add(VERDICT_SIGNS.get(finding.verdict().step().ordinal()));
             return new GameTree.Edit(tree.with(node.withSigns(signs)), node.id());
         }

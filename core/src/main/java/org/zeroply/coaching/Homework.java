@@ -1,7 +1,6 @@
 package org.zeroply.coaching;
 
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
 import org.zeroply.gametree.GameTree;
@@ -60,15 +59,17 @@ public final class Homework {
 
     /** A sitting out of scripts that were written elsewhere, on paper or on another machine. */
     public static Sitting takeIn(Paper paper, Student student, ScriptText.Contents scripts, Instant now) {
-        List<Sitting.Sat> tasks = new ArrayList<>();
+        Sitting sitting = Sitting.of(paper, student, now);
         for (int i = 0; i < paper.tasks().size(); i++) {
             long millis = 1000 * scripts.used().getOrDefault(i + 1, 0L);
-            tasks.add(Sitting.Sat.of(paper.tasks().get(i))
-                    .with(scripts.scripts().getOrDefault(i + 1, Script.EMPTY))
-                    .with(new Stopwatch(millis, OptionalLong.empty()))
-                    .with(Sitting.End.COMMITTED));
+            sitting = sitting.with(
+                    i,
+                    sitting.tasks()
+                            .get(i)
+                            .with(scripts.scripts().getOrDefault(i + 1, Script.EMPTY))
+                            .with(new Stopwatch(millis, OptionalLong.empty()))
+                            .with(Sitting.End.COMMITTED));
         }
-        return new Sitting(
-                0, paper.name(), student, now, paper.mayPause(), paper.isStrict(), paper.showsDiagram(), now, tasks);
+        return sitting;
     }
 }

@@ -10,6 +10,7 @@ import org.zeroply.task.Points;
 import org.zeroply.task.Skill;
 import org.zeroply.task.TaskKind;
 import org.zeroply.task.Theme;
+import org.zeroply.words.Words;
 
 /**
  * What tasks that have ended came to. Sums are exact; a share is worked out last.
@@ -26,18 +27,22 @@ public record Result(
         Map<Skill, Sum> bySkill,
         Map<TaskKind, Sum> byKind,
         Map<String, Sum> byTheme) {
-    public static Result of(List<Sitting.Sat> tasks) {
+    /**
+     * @param scripts the marked script of each task
+     */
+    static Result of(List<Sitting.Sat> tasks, List<MarkedScript> scripts) {
         Sum computed = Sum.NONE;
         Points awarded = Points.ZERO;
         long millis = 0;
         Map<Skill, Sum> bySkill = new EnumMap<>(Skill.class);
         Map<TaskKind, Sum> byKind = new EnumMap<>(TaskKind.class);
         Map<String, Sum> byTheme = new TreeMap<>();
-        for (Sitting.Sat sat : tasks) {
+        for (int i = 0; i < tasks.size(); i++) {
+            Sitting.Sat sat = tasks.get(i);
             if (sat.end() == Sitting.End.OPEN) {
                 continue;
             }
-            MarkedScript marked = sat.marked();
+            MarkedScript marked = scripts.get(i);
             Sum sum = new Sum(marked.points(), marked.outOf());
             Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
             Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
@@ -77,14 +82,14 @@ public record Result(
         Sum judged = bySkill.getOrDefault(Skill.JUDGING, Sum.NONE);
         StringBuilder text = new StringBuilder();
         if (seen.outOf().halves() >= 6) {
-            text.append(org.zeroply.words.Words.of(
+            text.append(Words.of(
                     seen.share() >= 0.7 ? "advice.sees" : seen.share() >= 0.4 ? "advice.some" : "advice.misses"));
         }
         if (followed.outOf().halves() >= 4 && followed.share() < 0.5 && seen.share() >= 0.4) {
-            text.append(' ').append(org.zeroply.words.Words.of("advice.stops"));
+            text.append(' ').append(Words.of("advice.stops"));
         }
         if (judged.outOf().halves() >= 4 && judged.share() < 0.5) {
-            text.append(' ').append(org.zeroply.words.Words.of("advice.judges"));
+            text.append(' ').append(Words.of("advice.judges"));
         }
         return text.toString().strip();
     }

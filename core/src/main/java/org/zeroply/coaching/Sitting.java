@@ -8,6 +8,7 @@ import java.util.stream.IntStream;
 import org.zeroply.task.Evidence;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.Marker;
+import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
 import org.zeroply.task.Script;
 import org.zeroply.task.Task;
@@ -17,6 +18,7 @@ import org.zeroply.task.Task;
  *
  * @param id in the workbook; 0 for one that is not kept
  * @param paper the name of the paper
+ * @param minutes for the whole paper; 0 for no limit beside those of the tasks
  * @param mayPause whether the clock may be stopped
  * @param isStrict whether illegal moves are taken while typing
  * @param showsDiagram whether there is a diagram, or a list of the men
@@ -27,6 +29,7 @@ public record Sitting(
         String paper,
         Student student,
         Instant begun,
+        int minutes,
         boolean mayPause,
         boolean isStrict,
         boolean showsDiagram,
@@ -82,8 +85,7 @@ public record Sitting(
             return new Sat(task, script, clock, end, evidence, next);
         }
 
-        /** Milliseconds that are left at a time; none once they are used up. */
-        public long left(long now) {
+        private long left(long now) {
             return Math.max(0, task.minutes() * 60_000L - clock.used(now));
         }
 
@@ -95,6 +97,31 @@ public record Sitting(
         public Points awarded() {
             return awards.stream().map(Award::points).reduce(Points.ZERO, Points::plus);
         }
+    }
+
+    /** A paper that nobody has begun to solve. */
+    public static Sitting of(Paper paper, Student student, Instant now) {
+        return new Sitting(
+                0,
+                paper.name(),
+                student,
+                now,
+                paper.minutes(),
+                paper.mayPause(),
+                paper.isStrict(),
+                paper.showsDiagram(),
+                now,
+                paper.tasks().stream().map(Sat::of).toList());
+    }
+
+    /** Milliseconds that are left for a task: of its own time, and of what the whole paper has; none once they are used up. */
+    public long left(int place, long now) {
+        long own = tasks.get(place).left(now);
+        if (minutes == 0) {
+            return own;
+        }
+        long used = tasks.stream().mapToLong(sat -> sat.clock().used(now)).sum();
+        return Math.min(own, Math.max(0, minutes * 60_000L - used));
     }
 
     /** The place of the task that is being worked on, or comes next; empty when all have ended. */
@@ -111,6 +138,6 @@ public record Sitting(
     public Sitting with(int place, Sat sat) {
         List<Sat> next = new ArrayList<>(tasks);
         next.set(place, sat);
-        return new Sitting(id, paper, student, begun, mayPause, isStrict, showsDiagram, saved, next);
+        return new Sitting(id, paper, student, begun, minutes, mayPause, isStrict, showsDiagram, saved, next);
     }
 }

@@ -33,7 +33,7 @@ public final class Signs {
     }
 
     /** The number of a sign written out, or -1. */
-    static int spelled(String text) {
+    public static int spelled(String text) {
         return SPELLED.getOrDefault(text, -1);
     }
 

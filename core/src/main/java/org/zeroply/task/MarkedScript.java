@@ -3,6 +3,9 @@ package org.zeroply.task;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 
@@ -46,6 +49,25 @@ public record MarkedScript(
         public MarkedItem {
             parts = List.copyOf(parts);
         }
+
+        /**
+         * The items that carry the points: this one, where they stand on the whole; otherwise the parts that count. Of equal
+         * best parts the first one counts.
+         */
+        public Stream<MarkedItem> carriers() {
+            if (!(item instanceof Item.Group group) || !group.way().isOfParts()) {
+                return Stream.of(this);
+            }
+            return group.way() == Item.Way.SUM
+                    ? parts.stream().flatMap(MarkedItem::carriers)
+                    : best(MarkedItem::earned).stream().flatMap(MarkedItem::carriers);
+        }
+
+        /** The first of the parts that are worth the most. */
+        private Optional<MarkedItem> best(Function<MarkedItem, Points> worth) {
+            return parts.stream()
+                    .reduce((one, other) -> worth.apply(other).compareTo(worth.apply(one)) > 0 ? other : one);
+        }
     }
 
     /**
@@ -83,35 +105,25 @@ public record MarkedScript(
         }
     }
 
+    /** What was earned goes where the parts that count have it; what could have been, where the best part has it. */
     private static void add(MarkedItem marked, Map<Skill, Sum> sums) {
-        switch (marked.item()) {
-            case Item.Single single ->
-                sums.merge(single.want().skill(), new Sum(marked.earned(), single.points()), Sum::plus);
-            case Item.Group group -> {
-                switch (group.way()) {
-                    case ALL, ANY ->
-                        group.wants()
-                                .findFirst()
-                                .ifPresent(want ->
-                                        sums.merge(want.skill(), new Sum(marked.earned(), group.points()), Sum::plus));
-                    case SUM -> marked.parts().forEach(part -> add(part, sums));
-                    case BEST -> best(marked, sums);
-                }
-            }
-        }
+        marked.carriers().forEach(carrier -> put(carrier, new Sum(carrier.earned(), Points.ZERO), sums));
+        possible(marked)
+                .forEach(carrier ->
+                        put(carrier, new Sum(Points.ZERO, carrier.item().earned(want -> true)), sums));
     }
 
-    /** What was earned goes where the best earned part has it; what could have been, where the best part has it. */
-    private static void best(MarkedItem group, Map<Skill, Sum> sums) {
-        Map<Skill, Sum> earned = new EnumMap<>(Skill.class);
-        Map<Skill, Sum> possible = new EnumMap<>(Skill.class);
-        group.parts().stream()
-                .max(java.util.Comparator.comparing(MarkedItem::earned))
-                .ifPresent(part -> add(part, earned));
-        group.parts().stream()
-                .max(java.util.Comparator.comparing(part -> part.item().earned(want -> true)))
-                .ifPresent(part -> add(part, possible));
-        earned.forEach((skill, sum) -> sums.merge(skill, new Sum(sum.points(), Points.ZERO), Sum::plus));
-        possible.forEach((skill, sum) -> sums.merge(skill, new Sum(Points.ZERO, sum.outOf()), Sum::plus));
+    private static void put(MarkedItem carrier, Sum sum, Map<Skill, Sum> sums) {
+        carrier.item().wants().findFirst().ifPresent(want -> sums.merge(want.skill(), sum, Sum::plus));
+    }
+
+    /** The items that would carry the points of a script that has everything. */
+    private static Stream<MarkedItem> possible(MarkedItem marked) {
+        if (!(marked.item() instanceof Item.Group group) || !group.way().isOfParts()) {
+            return Stream.of(marked);
+        }
+        return group.way() == Item.Way.SUM
+                ? marked.parts().stream().flatMap(MarkedScript::possible)
+                : marked.best(part -> part.item().earned(want -> true)).stream().flatMap(MarkedScript::possible);
     }
 }

@@ -450,7 +450,9 @@ public final class Marker {
         List<MarkedItem> items =
                 task.scheme().items().stream().map(this::marked).toList();
         Map<Integer, Points> byRow = new HashMap<>();
-        items.forEach(item -> spread(item, byRow));
+        items.stream()
+                .flatMap(MarkedItem::carriers)
+                .forEach(item -> byRow.merge(item.row(), item.earned(), Points::plus));
         Points sum = items.stream().map(MarkedItem::earned).reduce(Points.ZERO, Points::plus);
         Points lost = penalty();
         List<MarkedLine> marked = lines.stream()
@@ -533,23 +535,5 @@ public final class Marker {
     /** The scheme's reason, or the name of what was earned. */
     private static String earnedReason(Item item) {
         return item.reason().isEmpty() ? item.label() : item.reason();
-    }
-
-    /** Puts the points of an item where they were earned. */
-    private static void spread(MarkedItem item, Map<Integer, Points> byRow) {
-        if (item.earned().isZero()) {
-            return;
-        }
-        if (item.item() instanceof Item.Group group && group.way().isOfParts()) {
-            if (group.way() == Item.Way.SUM) {
-                item.parts().forEach(part -> spread(part, byRow));
-            } else {
-                item.parts().stream()
-                        .max(Comparator.comparing(MarkedItem::earned))
-                        .ifPresent(part -> spread(part, byRow));
-            }
-        } else {
-            byRow.merge(item.row(), item.earned(), Points::plus);
-        }
     }
 }

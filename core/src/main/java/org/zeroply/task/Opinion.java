@@ -1,48 +1,38 @@
 package org.zeroply.task;
 
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.LineCheck;
 import org.zeroply.gametree.GameNode;
+import org.zeroply.notation.Signs;
 import org.zeroply.search.Verdict;
 import org.zeroply.words.Words;
 
 /** The verdict that a person writes: the seven steps in their order, and outside the order that it is unclear. */
 public enum Opinion {
-    BLACK_WINNING(19, "-+", "b++"),
-    BLACK_BETTER(17, "-/+", "b+"),
-    BLACK_SLIGHTLY_BETTER(15, "=/+", "b="),
-    LEVEL(10, "=", "equal"),
-    WHITE_SLIGHTLY_BETTER(14, "+/=", "w="),
-    WHITE_BETTER(16, "+/-", "w+"),
-    WHITE_WINNING(18, "+-", "w++"),
-    UNCLEAR(13, "∞", "?");
+    BLACK_WINNING("b++"),
+    BLACK_BETTER("b+"),
+    BLACK_SLIGHTLY_BETTER("b="),
+    LEVEL("equal"),
+    WHITE_SLIGHTLY_BETTER("w="),
+    WHITE_BETTER("w+"),
+    WHITE_WINNING("w++"),
+    UNCLEAR("?");
 
-    private static final List<List<String>> OTHER_SIGNS =
-            List.of(List.of("⩱", "=+"), List.of("∓"), List.of("⩲", "+="), List.of("±"));
-    private static final List<Opinion> THEIR_OPINIONS =
-            List.of(BLACK_SLIGHTLY_BETTER, BLACK_BETTER, WHITE_SLIGHTLY_BETTER, WHITE_BETTER);
+    private static final int UNCLEAR_SIGN = 13;
 
-    private final int sign;
-    private final String spelled;
     private final String brief;
 
-    Opinion(int sign, String spelled, String brief) {
-        this.sign = sign;
-        this.spelled = spelled;
+    Opinion(String brief) {
         this.brief = brief;
     }
 
     /** The number of its sign in the PGN standard. */
     public int sign() {
-        return sign;
-    }
-
-    /** What is quick to type for it, such as {@code w+}. */
-    public String brief() {
-        return brief;
+        return this == UNCLEAR ? UNCLEAR_SIGN : LineCheck.VERDICT_SIGNS.get(ordinal());
     }
 
     /** In words, "White is winning". */
@@ -66,14 +56,9 @@ public enum Opinion {
             String words = each.text().toLowerCase(Locale.ROOT);
             if (text.equals(words)
                     || text.equals(words.replace(" is ", " "))
-                    || text.equals(each.spelled)
-                    || text.equals(each.brief)) {
+                    || text.equals(each.brief)
+                    || Signs.spelled(text) == each.sign()) {
                 return Optional.of(each);
-            }
-        }
-        for (int i = 0; i < OTHER_SIGNS.size(); i++) {
-            if (OTHER_SIGNS.get(i).contains(text)) {
-                return Optional.of(THEIR_OPINIONS.get(i));
             }
         }
         return Optional.empty();
@@ -81,14 +66,18 @@ public enum Opinion {
 
     /** What the signs of a move state, or null if they state nothing. */
     public static @Nullable Opinion of(GameNode node) {
-        for (int sign : node.signs()) {
-            int usual = sign == 11 || sign == 12 ? LEVEL.sign : sign;
-            Optional<Opinion> found =
-                    Arrays.stream(values()).filter(each -> each.sign == usual).findFirst();
-            if (found.isPresent()) {
-                return found.get();
-            }
+        Verdict.Step stated = LineCheck.stated(node);
+        if (stated != null) {
+            return of(stated);
         }
-        return null;
+        return node.signs().contains(UNCLEAR_SIGN) ? UNCLEAR : null;
+    }
+
+    /** The move with this opinion instead of any other that it stated. */
+    public GameNode on(GameNode node) {
+        List<Integer> signs = new ArrayList<>(node.signs());
+        signs.removeIf(LineCheck::isVerdict);
+        signs.add(sign());
+        return node.withSigns(signs);
     }
 }

@@ -26,7 +26,12 @@ public record Paper(
 
     /** The time allowed, in minutes. */
     public int allowed() {
-        return minutes > 0 ? minutes : tasks.stream().mapToInt(Task::minutes).sum();
+        return minutes > 0 ? minutes : minutesOfTasks();
+    }
+
+    /** The times of the tasks together. */
+    public int minutesOfTasks() {
+        return tasks.stream().mapToInt(Task::minutes).sum();
     }
 
     /** What one student can earn. */

@@ -1,8 +1,12 @@
 package org.zeroply.task;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -97,6 +101,36 @@ public record Task(
                 List.of(),
                 PlayGoal.NONE,
                 List.of());
+    }
+
+    /** A task to calculate out of a place of a game: what follows there, variations and notes, is the first solution. */
+    public static Task from(GameTree game, int node) {
+        GameNode at = game.node(node);
+        LastMove last = at.move() == null || at.move().isPass()
+                ? null
+                : new LastMove(at.played(), San.write(game.positionAt(at.parent()), at.played()));
+        return of(TaskKind.CALCULATE, below(game, node), last);
+    }
+
+    /** A node of the game and the one of the solution that it became. */
+    private record Copied(int from, int to) {}
+
+    private static GameTree below(GameTree game, int node) {
+        GameTree.Builder solution = new GameTree.Builder(game.positionAt(node));
+        Deque<Copied> open = new ArrayDeque<>(List.of(new Copied(node, GameTree.ROOT)));
+        while (!open.isEmpty()) {
+            Copied here = open.remove();
+            for (int child : game.node(here.from()).children()) {
+                GameNode move = game.node(child);
+                if (!move.played().isPass()) {
+                    int to = solution.add(here.to(), move.played());
+                    solution.after(to, move.after());
+                    move.signs().forEach(sign -> solution.sign(to, sign));
+                    open.add(new Copied(child, to));
+                }
+            }
+        }
+        return solution.build();
     }
 
     public Position start() {

@@ -111,9 +111,9 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
     /** How far a check has come. */
     public record Progress(int done, int of) {}
 
-    /** The task with the line of a remark added to the solution. */
+    /** The task with the line of a remark added to the solution, if the place it is about is still there. */
     public static Task addLine(Task task, Remark remark) {
-        return remark.line().isEmpty()
+        return remark.line().isEmpty() || !task.solution().has(remark.node())
                 ? task
                 : task.withSolution(
                         task.solution().addLine(remark.node(), remark.line()).tree());
@@ -141,33 +141,31 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
      */
     public static TaskCheck of(
             Task task, Limit limit, double margin, Analyst analyst, Consumer<Progress> progress, Cancel cancel) {
-        return new Run(task, limit, margin, analyst).run(progress, cancel);
+        return new Pass(task, limit, margin).run(analyst, progress, cancel);
     }
 
-    private static final class Run {
+    /** A check that goes on where it was cancelled. Never on two threads at a time. */
+    public static final class Pass {
         private final Task task;
         private final Limit limit;
         private final double margin;
-        private final Analyst analyst;
         private final SolutionGraph graph;
+        private final List<Position> positions;
         private final Set<Long> marked = new HashSet<>();
         private final List<Remark> remarks = new ArrayList<>();
+        private int done;
 
-        Run(Task task, Limit limit, double margin, Analyst analyst) {
+        public Pass(Task task, Limit limit, double margin) {
             this.task = task;
             this.limit = limit;
             this.margin = margin;
-            this.analyst = analyst;
             this.graph = new SolutionGraph(task);
+            this.positions = graph.positions();
             task.scheme().wants().forEach(want -> {
-                switch (want) {
-                    case Want.Find find -> markParent(find.node());
-                    case Want.Reach reach -> markParent(reach.node());
-                    case Want.Choose choose -> marked.add(task.start().key());
-                    case Want.Consider consider -> {}
-                    case Want.Judge judge -> {}
-                    case Want.Answer answer -> {}
-                    case Want.PlayOut play -> {}
+                if (want instanceof Want.Choose) {
+                    marked.add(task.start().key());
+                } else if (want instanceof Want.Find || want instanceof Want.Reach) {
+                    want.place().ifPresent(this::markParent);
                 }
             });
         }
@@ -178,37 +176,40 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
             }
         }
 
-        TaskCheck run(Consumer<Progress> progress, Cancel cancel) {
-            List<Position> positions = graph.positions();
-            int done = 0;
-            for (Position position : positions) {
-                if (!look(position, cancel)) {
-                    break;
+        /** Goes over the positions that are left, until it is cancelled. */
+        public TaskCheck run(Analyst analyst, Consumer<Progress> progress, Cancel cancel) {
+            while (done < positions.size() && !cancel.isWished()) {
+                int before = remarks.size();
+                look(positions.get(done), analyst, cancel);
+                if (cancel.isWished()) {
+                    // The position is looked at anew; half of what there is to say of it is not said.
+                    remarks.subList(before, remarks.size()).clear();
+                } else {
+                    done++;
+                    progress.accept(new Progress(done, positions.size()));
                 }
-                progress.accept(new Progress(++done, positions.size()));
             }
-            if (!cancel.isWished()) {
-                otherOrders(cancel);
+            List<Remark> all = new ArrayList<>(remarks);
+            if (done == positions.size()) {
+                all.addAll(otherOrders(cancel));
             }
-            return new TaskCheck(remarks, done, positions.size(), analyst.name());
+            return new TaskCheck(all, done, positions.size(), analyst.name());
         }
 
-        private boolean look(Position position, Cancel cancel) {
+        private void look(Position position, Analyst analyst, Cancel cancel) {
             int node = graph.nodes(position.key()).getFirst();
             List<Move> inTree = List.copyOf(graph.moves(position.key()).keySet());
-            if (!position.hasLegalMove()) {
-                return true;
-            }
-            Map<Move, CalculatedLine> lines = calculate(position, inTree, cancel);
+            Map<Move, CalculatedLine> lines =
+                    position.hasLegalMove() ? calculate(position, inTree, analyst, cancel) : Map.of();
             if (cancel.isWished() || lines.isEmpty()) {
-                return !cancel.isWished();
+                return;
             }
             CalculatedLine best = best(position, lines.values());
             if (inTree.isEmpty()) {
                 end(node, best.verdict());
             } else if (!isOnTheWay(node)) {
                 // A try that fails is there to be refuted, and a second-best way to be told apart.
-                return true;
+                return;
             } else if (position.sideToMove() == task.solver()) {
                 ownMoves(node, position, inTree, lines, best);
             } else {
@@ -217,7 +218,6 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
             if (node == GameTree.ROOT || inTree.isEmpty()) {
                 mate(node, position, best.verdict(), cancel);
             }
-            return !cancel.isWished();
         }
 
         /** Whether all moves of the solver's before a node are the first of their siblings. */
@@ -232,7 +232,8 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
         }
 
         /** The best lines, and one for each move of the tree, by their first moves. */
-        private Map<Move, CalculatedLine> calculate(Position position, List<Move> inTree, Cancel cancel) {
+        private Map<Move, CalculatedLine> calculate(
+                Position position, List<Move> inTree, Analyst analyst, Cancel cancel) {
             int wanted = Math.min(Question.MOST_LINES, inTree.size() + 2);
             Question question = Question.of(position, limit).withLines(wanted);
             Map<Move, CalculatedLine> lines = new LinkedHashMap<>();
@@ -398,9 +399,13 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                     key(kind, node, null)));
         }
 
-        private void otherOrders(Cancel cancel) {
+        private List<Remark> otherOrders(Cancel cancel) {
+            List<Remark> orders = new ArrayList<>();
             Set<Long> hung = new HashSet<>();
-            task.scheme().wants().forEach(want -> want.place().ifPresent(node -> hung.add(graph.key(node))));
+            task.scheme()
+                    .wants()
+                    .forEach(want ->
+                            want.place().stream().filter(graph::has).forEach(node -> hung.add(graph.key(node))));
             Map<Long, List<OtherOrders.Way>> byTarget = new LinkedHashMap<>();
             for (OtherOrders.Way way : OtherOrders.ofAnyMoves(graph, cancel)) {
                 if (hung.contains(way.to().key())) {
@@ -414,7 +419,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                         .limit(SHOWN_ORDERS)
                         .map(way -> San.line(way.from(), way.moves()))
                         .collect(Collectors.joining("; "));
-                remarks.add(new Remark(
+                orders.add(new Remark(
                         Kind.OTHER_ORDER,
                         to,
                         List.of(),
@@ -427,6 +432,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                                 ways.size() - SHOWN_ORDERS),
                         key(Kind.OTHER_ORDER, to, null)));
             });
+            return orders;
         }
 
         private static String name(Position position, Move move) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.reading.Fork;
+import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
@@ -13,11 +14,11 @@ import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
-import org.zeroply.rules.SquareSet;
 
 /** The motifs of a solution that the board shows for certain. The others are the coach's to name. */
 public final class Themes {
     private static final int ENDING_PIECES = 2;
+    private static final int A_POINT = 100;
 
     private Themes() {}
 
@@ -78,7 +79,7 @@ public final class Themes {
         } else if (isSacrifice(here, move)) {
             themes.add(Theme.SACRIFICE);
         }
-        if (size(Fork.targets(here, move)) > 1) {
+        if (Fork.targets(here, move).size() > 1) {
             themes.add(Theme.FORK);
         }
     }
@@ -100,27 +101,9 @@ public final class Themes {
     /** Whether the moved piece can be taken for more than it took, whatever else is gained. */
     private static boolean isSacrifice(Position here, Move move) {
         Piece taken = here.captured(move);
-        int won = taken == null ? 0 : value(taken.type());
+        int won = taken == null ? 0 : ValueScale.SCHOOLROOM.of(taken.type()) / A_POINT;
         Position after = here.play(move);
         return Exchange.result(after, move.to(), after.sideToMove()) - won >= 2;
-    }
-
-    private static int value(PieceType type) {
-        return switch (type) {
-            case PAWN -> 1;
-            case KNIGHT, BISHOP -> 3;
-            case ROOK -> 5;
-            case QUEEN -> 9;
-            case KING -> 0;
-        };
-    }
-
-    private static int size(SquareSet squares) {
-        int size = 0;
-        for (Square square : squares) {
-            size += square == null ? 0 : 1;
-        }
-        return size;
     }
 
     private static void mates(Position mated, Set<Theme> themes) {
@@ -169,10 +152,10 @@ public final class Themes {
         int dark = 0;
         int light = 0;
         for (Square square : position.men(side, PieceType.BISHOP)) {
-            if (isDark(square)) {
-                dark++;
-            } else {
+            if (square.isLight()) {
                 light++;
+            } else {
+                dark++;
             }
         }
         return dark > 0 && light > 0;
@@ -185,14 +168,10 @@ public final class Themes {
             return false;
         }
         boolean white =
-                isDark(position.men(Side.WHITE, PieceType.BISHOP).iterator().next());
+                position.men(Side.WHITE, PieceType.BISHOP).iterator().next().isLight();
         boolean black =
-                isDark(position.men(Side.BLACK, PieceType.BISHOP).iterator().next());
+                position.men(Side.BLACK, PieceType.BISHOP).iterator().next().isLight();
         return white != black;
-    }
-
-    private static boolean isDark(Square square) {
-        return (square.file() + square.rank()) % 2 == 0;
     }
 
     /** On the d- or e-file of its own first rank, with enemy queen and a rook to attack it. */

@@ -2,7 +2,9 @@ package org.zeroply.desktop;
 
 import java.util.List;
 import java.util.function.Function;
+import javafx.collections.FXCollections;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBox;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 
@@ -27,5 +29,18 @@ public final class Choices {
         box.getItems().addAll(values);
         box.setValue(values.getFirst());
         return box;
+    }
+
+    /**
+     * Shows a list with one of it chosen. While the list is renewed, the chosen one may not be in it for a moment; a choice
+     * outside of the list would show nothing, so it is left as it was then.
+     */
+    public static <T> void renew(ComboBox<T> box, List<T> all, T chosen) {
+        if (all.contains(chosen)) {
+            if (!box.getItems().equals(all)) {
+                box.setItems(FXCollections.observableArrayList(all));
+            }
+            box.setValue(chosen);
+        }
     }
 }

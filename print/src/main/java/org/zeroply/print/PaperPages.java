@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
 import java.util.List;
+import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.notation.Language;
@@ -212,7 +213,8 @@ public final class PaperPages {
     private static String marked(Sitting sitting) {
         Page page = new Page();
         Setting.begin(page, sitting.paper());
-        Result result = Result.of(sitting.tasks());
+        MarkedSitting whole = MarkedSitting.of(sitting);
+        Result result = whole.result();
         page.line("h1", "title", Words.of("paper.marked", sitting.student().name()));
         page.line(
                 "p",
@@ -227,7 +229,7 @@ public final class PaperPages {
         for (int i = 0; i < sitting.tasks().size(); i++) {
             Sitting.Sat sat = sitting.tasks().get(i);
             if (sat.end() != Sitting.End.OPEN) {
-                marked(page, i + 1, sat);
+                marked(page, i + 1, sat, whole.scripts().get(i));
             }
         }
         page.close();
@@ -235,8 +237,7 @@ public final class PaperPages {
         return page.finish();
     }
 
-    private static void marked(Page page, int number, Sitting.Sat sat) {
-        MarkedScript marked = sat.marked();
+    private static void marked(Page page, int number, Sitting.Sat sat, MarkedScript marked) {
         Task task = sat.task();
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram");

@@ -5,9 +5,11 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import org.jdbi.v3.core.Handle;
 import org.zeroply.coaching.Award;
+import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Sitting.Sat;
@@ -39,7 +41,10 @@ public final class SittingShelf {
                         .list());
     }
 
-    /** Keeps a student; one without an id is added. Gives the student as kept. */
+    /**
+     * Keeps a student; one without an id is added, or comes back if one of that name was taken off the list. Gives the
+     * student as kept.
+     */
     public Student keep(Student student) {
         return workbook.write(handle -> {
             if (student.id() != 0) {
@@ -49,6 +54,14 @@ public final class SittingShelf {
                         student.rating(),
                         student.id());
                 return student;
+            }
+            Optional<Long> gone = handle.createQuery("select id from student where name = ? and hidden = 1")
+                    .bind(0, student.name())
+                    .mapTo(Long.class)
+                    .findFirst();
+            if (gone.isPresent()) {
+                handle.execute("update student set hidden = 0, rating = ? where id = ?", student.rating(), gone.get());
+                return new Student(gone.get(), student.name(), student.rating());
             }
             long id = handle.createUpdate("insert into student (name, rating) values (?, ?)")
                     .bind(0, student.name())
@@ -60,10 +73,9 @@ public final class SittingShelf {
         });
     }
 
-    /** Takes a student off the list, or puts one back; sittings stay. */
-    public void show(Student student, boolean shown) {
-        workbook.write(
-                handle -> handle.execute("update student set hidden = ? where id = ?", shown ? 0 : 1, student.id()));
+    /** Takes a student off the list; the sittings stay, and keeping one of that name again brings the student back. */
+    public void remove(Student student) {
+        workbook.write(handle -> handle.execute("update student set hidden = 1 where id = ?", student.id()));
     }
 
     // ---- sittings
@@ -98,28 +110,25 @@ public final class SittingShelf {
                 .list());
     }
 
+    /** The sittings of a paper with what they came to, the latest first; marks every script. */
+    public List<ResultTable.Row> results(long paper) {
+        return list().stream()
+                .filter(each -> each.paper() == paper)
+                .map(each -> new ResultTable.Row(
+                        each, MarkedSitting.of(read(each.id())).result()))
+                .toList();
+    }
+
     /** Begins a sitting: the tasks are kept as they are now. */
     public Sitting begin(long id, Paper paper, Student student, Instant now) {
-        List<Sat> tasks = paper.tasks().stream().map(Sat::of).toList();
-        return add(
-                id,
-                new Sitting(
-                        0,
-                        paper.name(),
-                        student,
-                        now,
-                        paper.mayPause(),
-                        paper.isStrict(),
-                        paper.showsDiagram(),
-                        now,
-                        tasks));
+        return add(id, Sitting.of(paper, student, now));
     }
 
     /** Adds a sitting that was begun elsewhere, or on paper. */
     public Sitting add(long paper, Sitting sitting) {
         return workbook.write(handle -> {
             long id = handle.createUpdate("insert into sitting (paper, name, student, begun, pause, strict, diagram,"
-                            + " saved) values (?, ?, ?, ?, ?, ?, ?, ?)")
+                            + " saved, minutes) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
                     .bind(0, paper)
                     .bind(1, sitting.paper())
                     .bind(2, sitting.student().id())
@@ -128,6 +137,7 @@ public final class SittingShelf {
                     .bind(5, sitting.isStrict() ? 1 : 0)
                     .bind(6, sitting.showsDiagram() ? 1 : 0)
                     .bind(7, sitting.saved().toEpochMilli())
+                    .bind(8, sitting.minutes())
                     .executeAndReturnGeneratedKeys("id")
                     .mapTo(Long.class)
                     .one();
@@ -184,7 +194,7 @@ public final class SittingShelf {
                 .map((rows, context) -> sat(rows))
                 .list();
         return handle.createQuery("select sitting.name, student.id, student.name, student.rating, begun, pause, strict,"
-                        + " diagram, saved from sitting join student on student.id = sitting.student where sitting.id"
+                        + " diagram, saved, minutes from sitting join student on student.id = sitting.student where sitting.id"
                         + " = ?")
                 .bind(0, id)
                 .map((rows, context) -> new Sitting(
@@ -192,6 +202,7 @@ public final class SittingShelf {
                         rows.getString(1),
                         new Student(rows.getLong(2), rows.getString(3), rows.getInt(4)),
                         Instant.ofEpochMilli(rows.getLong(5)),
+                        rows.getInt(10),
                         rows.getInt(6) != 0,
                         rows.getInt(7) != 0,
                         rows.getInt(8) != 0,

@@ -31,7 +31,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 8;
+    static final int VERSION = 9;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.zeroply.coaching.Award;
+import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.End;
@@ -132,7 +133,7 @@ class PaperShelfTest {
         assertThat(first.clock().restored(true, back.saved().toEpochMilli()).used(later))
                 .as("with pauses it stood since it was saved last")
                 .isEqualTo(20_000);
-        assertThat(first.left(later)).isEqualTo(20 * 60_000L - 90_000);
+        assertThat(back.left(0, later)).isEqualTo(20 * 60_000L - 90_000);
     }
 
     @Test
@@ -155,7 +156,7 @@ class PaperShelfTest {
         Sitting back = workbook.sittings().read(begun.id());
         assertThat(back.tasks().getFirst().awards()).isEqualTo(done.awards());
         assertThat(back.tasks().getFirst().evidence()).isEqualTo(done.evidence());
-        Result result = Result.of(back.tasks());
+        Result result = MarkedSitting.of(back).result();
         assertThat(result.computed().points()).isEqualTo(Points.of(2));
         assertThat(result.outOf()).as("the second task has not ended").isEqualTo(Points.of(3));
         assertThat(result.awarded()).as("never more than could be earned").isEqualTo(Points.of(1));
@@ -164,8 +165,11 @@ class PaperShelfTest {
         SittingShelf.Listed listed = workbook.sittings().list().getFirst();
         assertThat(listed.done()).isEqualTo(1);
         assertThat(listed.isDone()).isFalse();
-        workbook.sittings().show(ida, false);
+        workbook.sittings().remove(ida);
         assertThat(workbook.sittings().students()).isEmpty();
+        assertThat(workbook.sittings().keep(new Student(0, "Brandt, Ida", 1730)))
+                .as("the name brings the student back with the results")
+                .isEqualTo(new Student(ida.id(), "Brandt, Ida", 1730));
         assertThat(workbook.sittings().read(begun.id()).student().name()).isEqualTo("Brandt, Ida");
     }
 }

@@ -28,10 +28,10 @@ import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.EmptyField;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.TypedField;
 import org.zeroply.desktop.Walking;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.flow.Chances;
-import org.zeroply.desktop.repertoire.TypedField.Target;
 import org.zeroply.notation.LineReading;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
@@ -63,17 +63,20 @@ final class CardPane extends VBox {
     private final ComboBox<String> approach = new ComboBox<>();
     private final CheckBox memorise = new CheckBox(Texts.of("card.memorise"));
     private final Map<Answer.Note, TextInputControl> notes = new EnumMap<>(Answer.Note.class);
-    private final List<TypedField> typed = new ArrayList<>();
-    private final Map<Answer.Note, TypedField> typedNotes = new EnumMap<>(Answer.Note.class);
-    private final TypedField typedApproach;
+    /** The move of a node that a text is about. */
+    private record Target(int node, Move move) {}
+
+    private final List<TypedField<Target>> typed = new ArrayList<>();
+    private final Map<Answer.Note, TypedField<Target>> typedNotes = new EnumMap<>(Answer.Note.class);
+    private final TypedField<Target> typedApproach;
     private final VBox more = new VBox(5);
     private final ToggleButton showMore = new ToggleButton(Texts.of("card.more"));
     private final VBox answerForm;
     private final ChoiceBox<Reply.Kind> kind = Choices.of(List.of(Reply.Kind.values()), Reply.Kind::title);
     private final TextField share = new TextField();
     private final TextArea comment = area("card-comment", "card.comment", 2);
-    private final TypedField typedShare;
-    private final TypedField typedComment;
+    private final TypedField<Target> typedShare;
+    private final TypedField<Target> typedComment;
     private final VBox replyForm;
     private final VBox facts = new VBox(4);
     private final FlowPane also = new FlowPane(6, 4);
@@ -188,8 +191,8 @@ final class CardPane extends VBox {
         model.refusalProperty().subscribe(this::showRefusal);
     }
 
-    private TypedField typed(TextInputControl input, java.util.function.BiConsumer<Target, String> keep) {
-        TypedField field = new TypedField(input, keep);
+    private TypedField<Target> typed(TextInputControl input, java.util.function.BiConsumer<Target, String> keep) {
+        TypedField<Target> field = new TypedField<>(input, new Target(0, Move.PASS), keep);
         typed.add(field);
         return field;
     }

@@ -5,7 +5,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import javafx.collections.FXCollections;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -26,6 +25,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.flow.Chances;
@@ -301,14 +301,7 @@ public final class RepertoireView extends StackPane {
         showing = true;
         try {
             List<Listed> all = model.listProperty().get();
-            // While the list is renewed, the open one is not in it for a moment; a choice outside of the list shows
-            // nothing.
-            if (all.contains(open)) {
-                if (!which.getItems().equals(all)) {
-                    which.setItems(FXCollections.observableArrayList(all));
-                }
-                which.setValue(open);
-            }
+            Choices.renew(which, all, open);
             String both = Texts.of("repertoire.bothApproaches");
             List<String> choices = new ArrayList<>(List.of(both));
             choices.addAll(model.approaches());

@@ -13,6 +13,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Choices;
+import org.zeroply.desktop.FormParts;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.PatternForm;
@@ -59,7 +60,7 @@ final class Forms {
     /** Asks for the coach's own value scale. */
     void askScale() {
         ValueScale now = reading.scaleProperty().get();
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         List<TextField> fields = new ArrayList<>();
         List<String> names =
                 List.of("piece.PAWN", "piece.KNIGHT", "piece.BISHOP", "piece.ROOK", "piece.QUEEN", "scale.pair");
@@ -97,16 +98,10 @@ final class Forms {
                 .intValueExact();
     }
 
-    static GridPane form() {
-        GridPane form = new GridPane();
-        form.getStyleClass().add("form");
-        return form;
-    }
-
     /** Asks for names, date and result of the open game. */
     void askDetails() {
         Game game = reading.gameProperty().get();
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         List<String> tags = List.of("White", "Black", "Event", "Site", "Date", "Round");
         List<TextField> fields = new ArrayList<>();
         for (int i = 0; i < tags.size(); i++) {
@@ -173,7 +168,7 @@ final class Forms {
     /** Asks who plays and how long, then lets two people play the position out. */
     void askPlayOut(boolean fromBoard) {
         Position start = fromBoard ? reading.positionProperty().get() : Position.START;
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         List<TextField> fields = new ArrayList<>();
         List<String> names = List.of("white", "black", "minutes", "increment");
         for (int i = 0; i < names.size(); i++) {

@@ -126,6 +126,10 @@ public final class Shell extends StackPane {
     private final Map<Place, ToggleButton> rail = new EnumMap<>(Place.class);
     private final List<Command> commands = new ArrayList<>();
     private Place place = Place.GAMES;
+
+    /** What lies over all places, the topmost first. */
+    private final List<Node> covering = new ArrayList<>();
+
     private @Nullable Sheet failureSheet;
     private @Nullable BoardWindow boardWindow;
 
@@ -567,30 +571,34 @@ public final class Shell extends StackPane {
 
     /** Whether something covers all places, under which nothing is to be reached: a game played out, a sitting. */
     private boolean isPlayingOut() {
-        return places.getChildren().getLast() instanceof PlayOutView || covered;
+        return places.getChildren().getLast() instanceof PlayOutView || !covering.isEmpty();
     }
 
-    private boolean covered;
-
     /** A sitting or a marked script over all places: nothing else can be reached until it is put away. */
-    private final class OverPlaces implements TaskDesk.Over {
+    private final class OverPlaces implements SittingDesk.Over {
         @Override
         public void show(Node view) {
-            cover(true);
-            // Above the frame, below the sheets of paper.
+            covering.add(view);
+            cover();
+            // Above the frame, below the sheets of paper; what came first stays on top.
             getChildren().add(1, view);
             Platform.runLater(view::requestFocus);
         }
 
         @Override
         public void hide(Node view) {
+            covering.remove(view);
             getChildren().remove(view);
-            cover(false);
-            focusPlace();
+            cover();
+            if (covering.isEmpty()) {
+                focusPlace();
+            } else {
+                covering.getFirst().requestFocus();
+            }
         }
 
-        private void cover(boolean is) {
-            covered = is;
+        private void cover() {
+            boolean is = !covering.isEmpty();
             rail.values().forEach(button -> button.setDisable(is));
             field.setDisable(is);
         }
@@ -988,13 +996,13 @@ public final class Shell extends StackPane {
         add("command.tasks.results", "Alt+E", Place.TASKS, () -> view.show(TasksView.Tab.RESULTS));
         add("command.tasks.print", "Shortcut+P", Place.TASKS, taskDesk::print);
         add("command.tasks.homework", null, Place.TASKS, taskDesk::exportHomework);
-        add("command.tasks.scripts", null, Place.TASKS, taskDesk::readScripts);
-        add("command.tasks.sit", "Alt+T", Place.TASKS, taskDesk::sit);
-        add("command.tasks.students", null, Place.TASKS, taskDesk::students);
-        add("command.tasks.typeIn", null, Place.TASKS, taskDesk::typeIn);
+        add("command.tasks.scripts", null, Place.TASKS, taskDesk.sittings()::readScripts);
+        add("command.tasks.sit", "Alt+T", Place.TASKS, taskDesk.sittings()::sit);
+        add("command.tasks.students", null, Place.TASKS, taskDesk.sittings()::students);
+        add("command.tasks.typeIn", null, Place.TASKS, taskDesk.sittings()::typeIn);
         add("command.tasks.take", "Alt+Shift+T", Place.READING, () -> {
-            taskDesk.fromReading();
             go(Place.TASKS);
+            taskDesk.fromReading();
         });
     }
 

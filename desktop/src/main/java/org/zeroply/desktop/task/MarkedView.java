@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -20,7 +21,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
 import org.zeroply.coaching.GroupResult;
-import org.zeroply.coaching.Result;
+import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.desktop.Labels;
@@ -29,7 +30,6 @@ import org.zeroply.desktop.board.BoardView;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.task.Item;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
@@ -53,14 +53,14 @@ public final class MarkedView extends BorderPane {
         void close();
 
         /** Asks the calculator about the end of a line that the solution does not have. */
-        void opinion(Position end, java.util.function.Consumer<String> told);
+        void opinion(Position end, Consumer<String> told);
     }
 
     private final Actions actions;
     private final BoardView board = new BoardView();
     private final Label at = Labels.wrapped("strong");
     private final Map<Long, String> opinions = new HashMap<>();
-    private Sitting sitting;
+    private MarkedSitting whole;
     private GroupResult others;
     private int place;
     private List<Position> stepping = List.of();
@@ -70,8 +70,8 @@ public final class MarkedView extends BorderPane {
     /**
      * @param others what others earned on this paper
      */
-    public MarkedView(Sitting sitting, GroupResult others, Actions actions) {
-        this.sitting = sitting;
+    public MarkedView(MarkedSitting whole, GroupResult others, Actions actions) {
+        this.whole = whole;
         this.others = others;
         this.actions = actions;
         getStyleClass().add("marked");
@@ -81,14 +81,22 @@ public final class MarkedView extends BorderPane {
     }
 
     /** Shows another state of the sitting, after an award. */
-    public void show(Sitting next, GroupResult group) {
-        sitting = next;
+    public void show(MarkedSitting next, GroupResult group) {
+        whole = next;
         others = group;
         show();
     }
 
+    private Sitting sitting() {
+        return whole.sitting();
+    }
+
     private Sat sat() {
-        return sitting.tasks().get(place);
+        return sitting().tasks().get(place);
+    }
+
+    private MarkedScript marked() {
+        return whole.scripts().get(place);
     }
 
     private void keys(KeyEvent event) {
@@ -110,7 +118,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private void next() {
-        if (place < sitting.tasks().size() - 1) {
+        if (place < sitting().tasks().size() - 1) {
             place++;
             solution = false;
             show();
@@ -125,7 +133,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private void show() {
-        MarkedScript marked = sat().marked();
+        MarkedScript marked = marked();
         Task task = sat().task();
         setTop(head(marked));
         setLeft(left(task, marked));
@@ -138,13 +146,13 @@ public final class MarkedView extends BorderPane {
     private Node head(MarkedScript marked) {
         Label title = new Label(Texts.of("marked.title"));
         title.getStyleClass().add("app-name");
-        String name = sitting.student().name()
-                + (sitting.student().rating() > 0 ? " (" + sitting.student().rating() + ")" : "");
+        String name = sitting().student().name()
+                + (sitting().student().rating() > 0 ? " (" + sitting().student().rating() + ")" : "");
         Label about = new Label(Texts.of(
                 "marked.about",
                 name,
                 place + 1,
-                sitting.tasks().size(),
+                sitting().tasks().size(),
                 Texts.of(
                         "marked.end." + sat().end(),
                         TaskTexts.clock(sat().clock().used())),
@@ -161,8 +169,8 @@ public final class MarkedView extends BorderPane {
                         ? Texts.of("marked.outOf", marked.outOf())
                         : Texts.of("marked.outOf.award", byHand, marked.outOf()));
         outOf.getStyleClass().add("strong");
-        Result whole = Result.of(sitting.tasks());
-        Label paper = new Label(Texts.of("marked.paper", whole.points(), whole.outOf()));
+        Label paper = new Label(
+                Texts.of("marked.paper", whole.result().points(), whole.result().outOf()));
         paper.getStyleClass().add("soft");
         HBox head = new HBox(10, title, about, space, points, outOf, paper);
         head.setAlignment(Pos.BASELINE_LEFT);
@@ -205,7 +213,7 @@ public final class MarkedView extends BorderPane {
                     new Label(Texts.of("marked.sum", sum.points(), sum.outOf())));
         }
         Label advice = Labels.wrapped("sitting-text");
-        advice.setText(Result.of(sitting.tasks()).advice());
+        advice.setText(whole.result().advice());
         VBox pane = new VBox(10, board, at, where, bars, advice);
         pane.getStyleClass().add("marked-left");
         ScrollPane scroll = new ScrollPane(pane);
@@ -222,7 +230,13 @@ public final class MarkedView extends BorderPane {
         box.getChildren().add(caption("marked.asWritten"));
         Map<Integer, List<MarkedItem>> byRow = new HashMap<>();
         List<MarkedItem> missing = new ArrayList<>();
-        marked.items().forEach(item -> spread(item, byRow, missing));
+        marked.items().stream().flatMap(MarkedItem::carriers).forEach(item -> {
+            if (item.earned().isZero()) {
+                missing.add(item);
+            } else {
+                byRow.computeIfAbsent(item.row(), row -> new ArrayList<>()).add(item);
+            }
+        });
         if (marked.choice() != null
                 || marked.choiceFault() != null
                 || !task.scheme().choices().isEmpty()) {
@@ -287,22 +301,6 @@ public final class MarkedView extends BorderPane {
         return scroll;
     }
 
-    /** Puts what was earned at its row; what was not stands apart. Of a group, the parts that carry points. */
-    private static void spread(MarkedItem item, Map<Integer, List<MarkedItem>> byRow, List<MarkedItem> missing) {
-        if (item.earned().isZero()) {
-            missing.add(item);
-        } else if (item.item() instanceof Item.Group group && group.way() == Item.Way.SUM) {
-            item.parts().forEach(part -> spread(part, byRow, missing));
-        } else if (item.item() instanceof Item.Group group && group.way() == Item.Way.BEST) {
-            item.parts().stream()
-                    .filter(part -> part.earned().equals(item.earned()))
-                    .findFirst()
-                    .ifPresent(part -> spread(part, byRow, missing));
-        } else {
-            byRow.computeIfAbsent(item.row(), row -> new ArrayList<>()).add(item);
-        }
-    }
-
     private static Points sum(List<MarkedItem> items) {
         return items.stream().map(MarkedItem::earned).reduce(Points.ZERO, Points::plus);
     }
@@ -335,7 +333,7 @@ public final class MarkedView extends BorderPane {
                 actions.opinion(end, told -> {
                     opinions.put(end.key(), told);
                     if (!solution) {
-                        setCenter(written(task, sat().marked()));
+                        setCenter(written(task, marked()));
                     }
                 });
             }
@@ -344,7 +342,7 @@ public final class MarkedView extends BorderPane {
                     .append(said == null || said.isEmpty() ? "" : " " + Texts.of("marked.calculator", said));
         }
         VBox row = row(
-                sum(earned),
+                line.points(),
                 "  ".repeat(Math.min(6, typed)) + moves,
                 verdict,
                 reasons(earned),
@@ -423,8 +421,8 @@ public final class MarkedView extends BorderPane {
         Label heading = new Label(Texts.of("marked.others").toUpperCase(Locale.ROOT));
         heading.getStyleClass().add("tasks-facts");
         RatingPlot plot = new RatingPlot();
-        plot.show(others, sitting.student());
-        boolean last = place == sitting.tasks().size() - 1;
+        plot.show(others, sitting().student());
+        boolean last = place == sitting().tasks().size() - 1;
         VBox buttons = new VBox(
                 8,
                 wide(last ? "marked.close" : "marked.next", "Enter", "marked-next", () -> next()),

@@ -3,7 +3,6 @@ package org.zeroply.desktop.task;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,8 +21,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
-import org.zeroply.coaching.Result;
-import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
@@ -139,32 +136,12 @@ public final class ResultsPane extends BorderPane {
             list.getItems().clear();
             return;
         }
-        background.read(
-                () -> {
-                    List<ResultTable.Row> lines = new ArrayList<>();
-                    for (SittingShelf.Listed each : shelf.list()) {
-                        if (each.paper() == paper.id()) {
-                            Sitting sitting = shelf.read(each.id());
-                            lines.add(new ResultTable.Row(each, Result.of(sitting.tasks())));
-                        }
-                    }
-                    return lines;
-                },
-                lines -> {
-                    list.setItems(FXCollections.observableArrayList(lines));
-                    Map<Long, GroupResult.Dot> latest = new LinkedHashMap<>();
-                    for (ResultTable.Row line : lines) {
-                        if (line.sitting().isDone()) {
-                            latest.putIfAbsent(
-                                    line.sitting().student().id(),
-                                    new GroupResult.Dot(
-                                            line.sitting().student(),
-                                            line.result().share()));
-                        }
-                    }
-                    plot.show(GroupResult.of(List.copyOf(latest.values())), null);
-                    basis.setText(Texts.of("results.basis", latest.size(), GroupResult.BAND));
-                });
+        background.read(() -> shelf.results(paper.id()), rows -> {
+            list.setItems(FXCollections.observableArrayList(rows));
+            GroupResult group = ResultTable.latest(rows);
+            plot.show(group, null);
+            basis.setText(Texts.of("results.basis", group.points().size(), GroupResult.BAND));
+        });
     }
 
     private static final class Cell extends ListCell<ResultTable.Row> {

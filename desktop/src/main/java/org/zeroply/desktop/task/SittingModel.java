@@ -99,7 +99,7 @@ public final class SittingModel {
 
     /** Milliseconds that are left for this task. */
     public long left() {
-        return current().left(clock.millis());
+        return sitting.get().left(place(), clock.millis());
     }
 
     public void begin() {

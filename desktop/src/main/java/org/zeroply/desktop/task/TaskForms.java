@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
-import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -21,9 +20,11 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Choices;
+import org.zeroply.desktop.FormParts;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Sheet;
@@ -40,7 +41,6 @@ import org.zeroply.task.Want;
 
 /** What is asked for on a sheet of paper about tasks: an item, questions, a note, an award, students, a script from paper. */
 public final class TaskForms {
-    private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
     private static final int QUESTIONS = 6;
 
     /** Lays a sheet over the window. */
@@ -56,22 +56,9 @@ public final class TaskForms {
         this.show = show;
     }
 
-    private static GridPane form() {
-        GridPane form = new GridPane();
-        form.getStyleClass().add("form");
-        return form;
-    }
-
     private static Button button(String key, String id) {
         Button button = new Button(Texts.of(key));
         button.setId(id);
-        return button;
-    }
-
-    private static Button primary(String key) {
-        Button button = button(key, "sheet-primary");
-        button.getStyleClass().add("primary");
-        button.setDefaultButton(true);
         return button;
     }
 
@@ -81,17 +68,11 @@ public final class TaskForms {
         return field;
     }
 
-    /** Marks a field as wrong, and says whether it is right. */
-    private static boolean isRight(TextField field, boolean right) {
-        field.pseudoClassStateChanged(WRONG, !right);
-        return right;
-    }
-
     // ---- items
 
     /** Edits an item of the scheme, or a group of them with the points of its parts. */
     public void item(Item item) {
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         TextField label = field("item-label", item.label());
         label.setPrefColumnCount(32);
         TextField reason = field("item-reason", item.reason());
@@ -121,7 +102,7 @@ public final class TaskForms {
             form.addRow(row, new Label(Texts.of("item.from")), from);
         }
         Button remove = button("item.remove", "item-remove");
-        Button keep = primary("item.keep");
+        Button keep = FormParts.primary("item.keep");
         List<Button> buttons = new ArrayList<>(List.of(remove));
         if (item instanceof Item.Group group) {
             Button apart = button("item.ungroup", "item-ungroup");
@@ -144,7 +125,7 @@ public final class TaskForms {
         keep.setOnAction(event -> {
             boolean right = true;
             for (Carrier carrier : carriers) {
-                right &= isRight(
+                right &= FormParts.isRight(
                         carrier.field(), Points.parse(carrier.field().getText()).isPresent());
             }
             if (right) {
@@ -174,7 +155,7 @@ public final class TaskForms {
     }
 
     /** From where a line must be followed: the moves on the way to its end. */
-    private @org.jspecify.annotations.Nullable ChoiceBox<Integer> fromChoice(Item item) {
+    private @Nullable ChoiceBox<Integer> fromChoice(Item item) {
         if (!(item instanceof Item.Single single && single.want() instanceof Want.Reach reach)) {
             return null;
         }
@@ -197,7 +178,7 @@ public final class TaskForms {
             String label,
             String reason,
             Map<Opinion, CheckBox> opinions,
-            @org.jspecify.annotations.Nullable ChoiceBox<Integer> from,
+            @Nullable ChoiceBox<Integer> from,
             List<Carrier> carriers) {
         Item with = withPoints(item, carriers);
         return switch (with) {
@@ -259,7 +240,7 @@ public final class TaskForms {
                 goal(task);
                 return;
             }
-            GridPane form = form();
+            GridPane form = FormParts.grid();
             List<TextField> texts = new ArrayList<>();
             List<TextField> keys = new ArrayList<>();
             form.addRow(0, new Label(Texts.of("questions.text")), new Label(Texts.of("questions.keys")));
@@ -276,7 +257,7 @@ public final class TaskForms {
             Label help = Labels.wrapped("soft");
             help.setText(Texts.of("questions.help"));
             VBox content = new VBox(10, form, help);
-            Button keep = primary("item.keep");
+            Button keep = FormParts.primary("item.keep");
             Sheet sheet = show.show(Texts.of("questions.title"), content, List.of(keep));
             keep.setOnAction(event -> {
                 List<AssessQuestion> questions = new ArrayList<>();
@@ -287,14 +268,14 @@ public final class TaskForms {
                                 List.of(keys.get(i).getText().split("/"))));
                     }
                 }
-                model.edit(each -> each.withQuestions(questions), "", Texts.of("undo.task.questions"));
+                model.edit(each -> each.withQuestions(questions), Texts.of("undo.task.questions"));
                 sheet.close();
             });
         });
     }
 
     private void goal(Task task) {
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         ChoiceBox<Want.Goal> goal = Choices.of(List.of(Want.Goal.values()), each -> Texts.of("goal." + each));
         goal.setId("goal");
         goal.setValue(task.goal().goal());
@@ -303,16 +284,13 @@ public final class TaskForms {
                 task.goal().moves() == 0 ? "" : Integer.toString(task.goal().moves()));
         form.addRow(0, new Label(Texts.of("goal.goal")), goal);
         form.addRow(1, new Label(Texts.of("goal.moves")), moves);
-        Button keep = primary("item.keep");
+        Button keep = FormParts.primary("item.keep");
         Sheet sheet = show.show(Texts.of("goal.title"), form, List.of(keep));
         keep.setOnAction(event -> {
             String text = moves.getText().strip();
-            if (isRight(moves, text.matches("\\d{0,3}"))) {
+            if (FormParts.isRight(moves, text.matches("\\d{0,3}"))) {
                 int most = text.isEmpty() ? 0 : Integer.parseInt(text);
-                model.edit(
-                        each -> each.withGoal(new Task.PlayGoal(goal.getValue(), most)),
-                        "",
-                        Texts.of("undo.task.goal"));
+                model.edit(each -> each.withGoal(new Task.PlayGoal(goal.getValue(), most)), Texts.of("undo.task.goal"));
                 sheet.close();
             }
         });
@@ -327,7 +305,7 @@ public final class TaskForms {
         about.setPrefWidth(460);
         TextField note = field("accept-note", "");
         note.setPromptText(Texts.of("accept.note"));
-        Button keep = primary("accept.keep");
+        Button keep = FormParts.primary("accept.keep");
         Sheet sheet = show.show(Texts.of("accept.title"), new VBox(10, about, note), List.of(keep));
         note.requestFocus();
         keep.setOnAction(event -> {
@@ -338,19 +316,19 @@ public final class TaskForms {
 
     /** Asks for points by hand. */
     public void award(int row, Consumer<Award> given) {
-        GridPane form = form();
+        GridPane form = FormParts.grid();
         TextField points = field("award-points", "");
         TextField note = field("award-note", "");
         note.setPrefColumnCount(32);
         form.addRow(0, new Label(Texts.of("award.points")), points);
         form.addRow(1, new Label(Texts.of("award.note")), note);
-        Button keep = primary("award.keep");
+        Button keep = FormParts.primary("award.keep");
         Sheet sheet =
                 show.show(row == 0 ? Texts.of("award.title") : Texts.of("award.title.row", row), form, List.of(keep));
         points.requestFocus();
         keep.setOnAction(event -> {
             Optional<Points> parsed = Points.parse(points.getText()).filter(each -> !each.isZero());
-            if (isRight(points, parsed.isPresent())) {
+            if (FormParts.isRight(points, parsed.isPresent())) {
                 sheet.close();
                 given.accept(new Award(
                         row, parsed.orElse(Points.ZERO), note.getText().strip()));
@@ -360,9 +338,9 @@ public final class TaskForms {
 
     // ---- students
 
-    /** The simple list of students with their ratings. */
-    public void students(List<Student> students, Consumer<Student> keep) {
-        GridPane form = form();
+    /** The simple list of students with their ratings; one whose name is emptied goes off the list. */
+    public void students(List<Student> students, Consumer<Student> keep, Consumer<Student> remove) {
+        GridPane form = FormParts.grid();
         List<TextField> names = new ArrayList<>();
         List<TextField> ratings = new ArrayList<>();
         form.addRow(0, new Label(Texts.of("student.name")), new Label(Texts.of("student.rating")));
@@ -377,15 +355,15 @@ public final class TaskForms {
             ratings.add(rating);
             form.addRow(i + 1, name, rating);
         }
-        Button done = primary("students.keep");
-        Sheet sheet = show.show(Texts.of("students.title"), form, List.of(done));
+        Button done = FormParts.primary("students.keep");
+        Label help = Labels.wrapped("soft");
+        help.setText(Texts.of("students.help"));
+        Sheet sheet = show.show(Texts.of("students.title"), new VBox(8, form, help), List.of(done));
         done.setOnAction(event -> {
             boolean right = true;
             for (int i = 0; i < names.size(); i++) {
-                right &=
-                        isRight(ratings.get(i), ratings.get(i).getText().strip().matches("[1-3]?\\d{0,3}"));
-                right &= i == students.size()
-                        || isRight(names.get(i), !names.get(i).getText().isBlank());
+                right &= FormParts.isRight(
+                        ratings.get(i), ratings.get(i).getText().strip().matches("[1-3]?\\d{0,3}"));
             }
             if (!right) {
                 return;
@@ -396,6 +374,8 @@ public final class TaskForms {
                     String rating = ratings.get(i).getText().strip();
                     long id = i < students.size() ? students.get(i).id() : 0;
                     keep.accept(new Student(id, name, rating.isEmpty() ? 0 : Integer.parseInt(rating)));
+                } else if (i < students.size()) {
+                    remove.accept(students.get(i));
                 }
             }
             sheet.close();
@@ -410,7 +390,7 @@ public final class TaskForms {
         perPage.setId("print-per-page");
         perPage.setValue(3);
         Button sheet = button("print.marking", "print-marking");
-        Button paper = primary("print.tasks");
+        Button paper = FormParts.primary("print.tasks");
         Sheet shown = show.show(Texts.of("print.title"), perPage, List.of(sheet, paper));
         sheet.setOnAction(event -> {
             shown.close();

@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -66,6 +67,7 @@ public final class TasksModel {
     private final ReadOnlyBooleanWrapper checking = new ReadOnlyBooleanWrapper();
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(Language.ENGLISH);
     private Runnable stopCheck = () -> {};
+    private Runnable leaving = () -> {};
 
     public TasksModel(Workbook workbook, Background background, CalculatorService calculator) {
         this.shelf = workbook.papers();
@@ -130,6 +132,11 @@ public final class TasksModel {
         return language;
     }
 
+    /** Called before another paper is shown or tasks change their places, while what is being typed still belongs there. */
+    public void setOnLeaving(Runnable keep) {
+        leaving = keep;
+    }
+
     /** The task that is edited, if the paper has any. */
     public Optional<Task> task() {
         List<Task> tasks = paper.get().tasks();
@@ -172,9 +179,12 @@ public final class TasksModel {
     }
 
     public void open(Listed wanted) {
+        leaving.run();
         // Behind the edits that are still being written.
         background.write(() -> shelf.read(wanted.id()), read -> {
             open.set(wanted);
+            stopCheck();
+            check.set(null);
             set(read, 0, GameTree.ROOT);
             readUndo();
         });
@@ -296,6 +306,9 @@ public final class TasksModel {
                 },
                 there -> {
                     there.ifPresent(state -> {
+                        // Its places are named anew, so that a check no longer knows where it was.
+                        stopCheck();
+                        check.set(null);
                         set(state, place.get(), GameTree.ROOT);
                         follow(way);
                     });
@@ -338,6 +351,7 @@ public final class TasksModel {
 
     /** Adds a task behind the one that is edited, and edits it. */
     public void add(Task task) {
+        leaving.run();
         List<Task> tasks = new ArrayList<>(paper.get().tasks());
         int at = tasks.isEmpty() ? 0 : place.get() + 1;
         tasks.add(at, task);
@@ -346,6 +360,7 @@ public final class TasksModel {
     }
 
     public void removeTask() {
+        leaving.run();
         List<Task> tasks = new ArrayList<>(paper.get().tasks());
         if (place.get() < tasks.size()) {
             tasks.remove(place.get());
@@ -355,6 +370,7 @@ public final class TasksModel {
 
     /** Moves a task of the paper to another place. */
     public void move(int from, int to) {
+        leaving.run();
         List<Task> tasks = new ArrayList<>(paper.get().tasks());
         if (from >= 0 && to >= 0 && from < tasks.size() && to < tasks.size() && from != to) {
             tasks.add(to, tasks.remove(from));
@@ -363,21 +379,26 @@ public final class TasksModel {
         }
     }
 
-    /** Changes the task that is edited. */
-    public void edit(UnaryOperator<Task> change, String edit, String label) {
-        task().ifPresent(task -> {
-            Task after = change.apply(task);
-            if (!after.equals(task)) {
-                List<Task> tasks = new ArrayList<>(paper.get().tasks());
-                tasks.set(place.get(), after);
-                String named = edit.isEmpty() ? "" : edit + " " + place.get();
-                change(paper.get().withTasks(tasks), named, label);
+    /**
+     * Changes a task of the paper.
+     *
+     * @param at its place; nothing is done if there is none
+     * @param edit names the field, so that typing in it is undone in one; empty for an edit that stands alone
+     */
+    public void edit(int at, UnaryOperator<Task> change, String edit, String label) {
+        List<Task> tasks = new ArrayList<>(paper.get().tasks());
+        if (at < tasks.size()) {
+            Task after = change.apply(tasks.get(at));
+            if (!after.equals(tasks.get(at))) {
+                tasks.set(at, after);
+                change(paper.get().withTasks(tasks), edit.isEmpty() ? "" : edit + " " + at, label);
             }
-        });
+        }
     }
 
-    private void edit(UnaryOperator<Task> change, String label) {
-        edit(change, "", label);
+    /** Changes the task that is edited, as one edit. */
+    public void edit(UnaryOperator<Task> change, String label) {
+        edit(place.get(), change, "", label);
     }
 
     // ---- the solution
@@ -446,29 +467,16 @@ public final class TasksModel {
                 Texts.of("undo.task.order", name(node.get())));
     }
 
-    public void setComment(int at, String text) {
+    /** Says something of a move of a task, if it is still there. */
+    public void setComment(int task, int at, String text) {
         edit(
-                task -> task.solution().has(at)
-                        ? task.withSolution(
-                                task.solution().with(task.solution().node(at).withAfter(text)))
-                        : task,
+                task,
+                each -> each.solution().has(at)
+                        ? each.withSolution(
+                                each.solution().with(each.solution().node(at).withAfter(text)))
+                        : each,
                 "comment " + at,
-                Texts.of("undo.task.comment", name(at)));
-    }
-
-    /** Sets or takes away the verdict of the solution at a node. */
-    public void setOpinion(int at, @Nullable Opinion opinion) {
-        edit(
-                task -> {
-                    GameNode here = task.solution().node(at);
-                    List<Integer> signs = new ArrayList<>(here.signs());
-                    signs.removeIf(sign -> sign >= 10 && sign <= 19);
-                    if (opinion != null) {
-                        signs.add(opinion.sign());
-                    }
-                    return task.withSolution(task.solution().with(here.withSigns(signs)));
-                },
-                Texts.of("undo.task.verdict", name(at)));
+                Texts.of("undo.task.comment"));
     }
 
     /** The move of a node with its number. */
@@ -524,10 +532,6 @@ public final class TasksModel {
         int at = node.get();
         edit(
                 task -> {
-                    GameNode here = task.solution().node(at);
-                    List<Integer> signs = new ArrayList<>(here.signs());
-                    signs.removeIf(sign -> sign >= 10 && sign <= 19);
-                    signs.add(opinion.sign());
                     List<Item> items = new ArrayList<>(task.scheme().items());
                     items.removeIf(item -> item instanceof Item.Single single
                             && single.want() instanceof Want.Judge judge
@@ -536,7 +540,8 @@ public final class TasksModel {
                         items.add(new Item.Single(
                                 name(at) + ": " + opinion.text(), points, "", new Want.Judge(at, Set.of(opinion))));
                     }
-                    return task.withSolution(task.solution().with(here.withSigns(signs)))
+                    return task.withSolution(task.solution()
+                                    .with(opinion.on(task.solution().node(at))))
                             .withScheme(task.scheme().withItems(items));
                 },
                 Texts.of("undo.task.judge", name(at)));
@@ -587,13 +592,11 @@ public final class TasksModel {
             checking.set(true);
             Background.Running running =
                     background.begin(Texts.of("tasks.checking", place.get() + 1), () -> stopCheck());
+            TaskCheck.Pass pass = new TaskCheck.Pass(task, Limit.millis(CHECK_MILLIS), TaskCheck.USUAL_MARGIN);
             Runnable stop = calculator.batch(
-                    (analyst, cancel) -> TaskCheck.of(
-                            task,
-                            Limit.millis(CHECK_MILLIS),
-                            TaskCheck.USUAL_MARGIN,
+                    (analyst, cancel) -> pass.run(
                             analyst,
-                            progress -> javafx.application.Platform.runLater(
+                            progress -> Platform.runLater(
                                     () -> running.fractionProperty().set((double) progress.done() / progress.of())),
                             cancel),
                     found -> {

@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.geometry.Insets;
@@ -22,6 +24,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.ClipboardContent;
@@ -39,8 +42,10 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.EmptyField;
+import org.zeroply.desktop.FormParts;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.TypedField;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.task.TasksModel.Checked;
 import org.zeroply.desktop.task.TasksModel.Worth;
@@ -129,6 +134,22 @@ public final class TasksView extends StackPane {
     private final BorderPane sheet = new BorderPane();
     private final StackPane sheetBody = new StackPane();
     private boolean showing;
+
+    /** A move of the solution that a comment is about. */
+    private record Spot(int task, int node) {}
+
+    private final TypedField<Integer> typedInstruction = typed(
+            instruction,
+            (task, text) -> edit(task, each -> each.withInstruction(text), "instruction", "undo.task.instruction"));
+    private final TypedField<Integer> typedMinutes = typed(minutes, this::keepMinutes);
+    private final TypedField<Integer> typedFrom = typed(from, (task, text) -> keepLevel(task));
+    private final TypedField<Integer> typedTo = typed(to, (task, text) -> keepLevel(task));
+    private final TypedField<Integer> typedThemes = typed(
+            themes, (task, text) -> edit(task, each -> each.withThemes(keys(text)), "themes", "undo.task.themes"));
+    private final TypedField<Integer> typedSource =
+            typed(source, (task, text) -> edit(task, each -> each.withSource(text), "source", "undo.task.source"));
+    private final TypedField<Spot> typedComment =
+            new TypedField<>(comment, new Spot(0, GameTree.ROOT), this::keepComment);
 
     public TasksView(TasksModel model, ResultsPane results, Actions actions) {
         this.model = model;
@@ -228,35 +249,31 @@ public final class TasksView extends StackPane {
         instruction.setPrefRowCount(2);
         instruction.setPromptText(Texts.of("tasks.instruction"));
         instruction.getStyleClass().add("paper-text");
-        new TypedText(
-                instruction,
-                text -> model.edit(
-                        task -> task.withInstruction(text), "instruction", Texts.of("undo.task.instruction")));
+
         kind.setId("tasks-kind");
         kind.setOnAction(event -> {
             if (!showing && kind.getValue() != null) {
                 model.edit(
                         task -> task.withKind(kind.getValue())
                                 .withMinutes(kind.getValue().minutes()),
-                        "",
                         Texts.of("undo.task.kind"));
             }
         });
-        number(
-                minutes,
-                "tasks-minutes",
-                text -> text.matches("[1-9]\\d{0,2}")
-                        ? Optional.of(task -> task.withMinutes(Integer.parseInt(text)))
-                        : Optional.empty());
-        level(from, "tasks-from");
-        level(to, "tasks-to");
+        minutes.setId("tasks-minutes");
+        from.setId("tasks-from");
+        to.setId("tasks-to");
+        for (TextField field : List.of(minutes, from, to)) {
+            // What makes no sense gives way to what is kept once the keyboard goes elsewhere.
+            field.focusedProperty().subscribe((before, focused) -> {
+                if (!focused) {
+                    showTask();
+                }
+            });
+        }
         themes.setId("tasks-themes");
-        new TypedText(
-                themes,
-                text -> model.edit(task -> task.withThemes(keys(text)), "themes", Texts.of("undo.task.themes")));
+
         source.setId("tasks-source");
-        new TypedText(
-                source, text -> model.edit(task -> task.withSource(text), "source", Texts.of("undo.task.source")));
+
         questions.setId("tasks-questions");
         questions.setOnAction(event -> actions.editQuestions());
         GridPane form = new GridPane();
@@ -298,33 +315,39 @@ public final class TasksView extends StackPane {
         return label;
     }
 
-    /** A change of the task, if the text makes one. */
-    private interface Reading {
-        Optional<java.util.function.UnaryOperator<Task>> of(String text);
+    private void edit(int task, UnaryOperator<Task> change, String field, String label) {
+        model.edit(task, change, field, Texts.of(label));
     }
 
-    private void number(TextField field, String id, Reading reading) {
-        field.setId(id);
-        new TypedText(
-                field,
-                text -> reading.of(text.strip())
-                        .ifPresentOrElse(
-                                change -> model.edit(change, id, Texts.of("undo.task.facts")), () -> showTask()));
+    /** A field whose text belongs to a task, by its place. */
+    private TypedField<Integer> typed(TextInputControl input, BiConsumer<Integer, String> keep) {
+        return new TypedField<>(input, 0, keep);
     }
 
-    private void level(TextField field, String id) {
-        number(field, id, text -> {
-            String low = from.getText().strip();
-            String high = to.getText().strip();
-            if (!(low + high).matches("\\d{0,8}") || low.length() > 4 || high.length() > 4) {
-                return Optional.empty();
-            }
-            int least = low.isEmpty() ? 0 : Integer.parseInt(low);
-            int most = high.isEmpty() ? 0 : Integer.parseInt(high);
-            return most > 0 && least > most
-                    ? Optional.empty()
-                    : Optional.of(task -> task.withLevel(new Task.Level(least, most)));
-        });
+    private void keepComment(Spot spot, String text) {
+        model.setComment(spot.task(), spot.node(), text);
+    }
+
+    private void keepMinutes(int task, String text) {
+        if (FormParts.isRight(minutes, text.strip().matches("[1-9]\\d{0,2}"))) {
+            int value = Integer.parseInt(text.strip());
+            model.edit(task, each -> each.withMinutes(value), "minutes", Texts.of("undo.task.facts"));
+        }
+    }
+
+    private void keepLevel(int task) {
+        String low = from.getText().strip();
+        String high = to.getText().strip();
+        boolean isLow = FormParts.isRight(from, low.matches("\\d{0,4}"));
+        boolean isHigh = FormParts.isRight(to, high.matches("\\d{0,4}"));
+        if (!isLow || !isHigh) {
+            return;
+        }
+        int least = low.isEmpty() ? 0 : Integer.parseInt(low);
+        int most = high.isEmpty() ? 0 : Integer.parseInt(high);
+        if (FormParts.isRight(to, most == 0 || least <= most)) {
+            model.edit(task, each -> each.withLevel(new Task.Level(least, most)), "level", Texts.of("undo.task.facts"));
+        }
     }
 
     /** Themes as they are typed, with commas between: motifs by their names, the coach's own words as they are. */
@@ -384,7 +407,10 @@ public final class TasksView extends StackPane {
             if (typed.matches("[0-9]") && !event.isAltDown() && !event.isShortcutDown()) {
                 model.setPoints(model.nodeProperty().get(), Points.of(Integer.parseInt(typed)));
                 event.consume();
-            } else if (typed.matches("[a-hA-Z]") && !event.isAltDown() && !event.isShortcutDown()) {
+            } else if (!typed.isEmpty()
+                    && Character.isLetter(typed.charAt(0))
+                    && !event.isAltDown()
+                    && !event.isShortcutDown()) {
                 takeTyped(typed);
                 event.consume();
             }
@@ -408,11 +434,7 @@ public final class TasksView extends StackPane {
         at.setMinWidth(Region.USE_PREF_SIZE);
         comment.setId("tasks-comment");
         comment.setPromptText(Texts.of("tasks.comment"));
-        new TypedText(comment, text -> {
-            if (model.task().isPresent()) {
-                model.setComment(model.nodeProperty().get(), text);
-            }
-        });
+
         HBox.setHgrow(comment, Priority.ALWAYS);
         HBox pad = new HBox(8, at, line, comment);
         pad.setAlignment(Pos.CENTER_LEFT);
@@ -487,13 +509,7 @@ public final class TasksView extends StackPane {
         showing = true;
         try {
             List<Listed> all = model.listProperty().get();
-            // While the list is renewed, the open one is not in it for a moment.
-            if (all.contains(open)) {
-                if (!which.getItems().equals(all)) {
-                    which.setItems(FXCollections.observableArrayList(all));
-                }
-                which.setValue(open);
-            }
+            Choices.renew(which, all, open);
             showChips();
         } finally {
             showing = false;
@@ -563,17 +579,26 @@ public final class TasksView extends StackPane {
                             paper.tasks().size(),
                             task.kind().title())
                     .toUpperCase(Locale.ROOT));
-            show(instruction, task.instruction());
+            int place = model.placeProperty().get();
+            typedInstruction.show(place, task.instruction());
             kind.setValue(task.kind());
-            show(minutes, Integer.toString(task.minutes()));
-            show(
-                    from,
+            typedMinutes.show(place, Integer.toString(task.minutes()));
+            typedFrom.show(
+                    place,
                     task.level().from() == 0
                             ? ""
                             : Integer.toString(task.level().from()));
-            show(to, task.level().to() == 0 ? "" : Integer.toString(task.level().to()));
-            show(themes, task.themes().stream().map(Theme::title).collect(Collectors.joining(", ")));
-            show(source, task.source());
+            typedTo.show(
+                    place,
+                    task.level().to() == 0 ? "" : Integer.toString(task.level().to()));
+            // A comma that was just typed is not taken away.
+            boolean typing = themes.isFocused() && keys(themes.getText()).equals(task.themes());
+            typedThemes.show(
+                    place,
+                    typing
+                            ? themes.getText().strip()
+                            : task.themes().stream().map(Theme::title).collect(Collectors.joining(", ")));
+            typedSource.show(place, task.source());
             questions.setManaged(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
             questions.setVisible(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
             questions.setText(Texts.of(task.kind() == TaskKind.PLAY_ON ? "tasks.goal" : "tasks.questions"));
@@ -585,12 +610,6 @@ public final class TasksView extends StackPane {
             showing = false;
         }
         showNode();
-    }
-
-    private static void show(javafx.scene.control.TextInputControl field, String text) {
-        if (!field.isFocused() && !field.getText().equals(text)) {
-            field.setText(text);
-        }
     }
 
     private void showNode() {
@@ -606,9 +625,8 @@ public final class TasksView extends StackPane {
                                     : tree.node(node).played());
             toMove.setText(TaskTexts.toMove(task));
             at.setText(Texts.of("tasks.at", model.name(node)));
-            if (!comment.isFocused()) {
-                comment.setText(tree.node(node).after());
-            }
+            typedComment.show(
+                    new Spot(model.placeProperty().get(), node), tree.node(node).after());
             comment.setDisable(node == GameTree.ROOT);
             showing = true;
             try {
@@ -808,7 +826,9 @@ public final class TasksView extends StackPane {
 
     /** Keeps everything that is typed and not kept yet. */
     public void keepEdits() {
-        TypedText.keepAll(this);
+        List.of(typedInstruction, typedMinutes, typedFrom, typedTo, typedThemes, typedSource)
+                .forEach(TypedField::keep);
+        typedComment.keep();
     }
 
     private static final class PaperCell extends ListCell<Listed> {

@@ -1,30 +1,32 @@
-package org.zeroply.desktop.repertoire;
+package org.zeroply.desktop;
 
 import java.util.function.BiConsumer;
 import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
 import javafx.scene.control.TextInputControl;
 import javafx.util.Duration;
-import org.zeroply.rules.Move;
 
 /**
- * A field whose text belongs to a move. What is typed is kept shortly after the last key, when the keyboard goes elsewhere,
- * and before another move is shown: always for the move it was typed at.
+ * A field whose text belongs to something, such as a move. What is typed is kept shortly after the last key, when the keyboard
+ * goes elsewhere, and before something else is shown: always for what it was typed at.
+ *
+ * @param <T> names what a text is about
  */
-final class TypedField {
+public final class TypedField<T> {
     private static final Duration SETTLED = Duration.millis(300);
 
-    /** The move of a node that a text is about. */
-    record Target(int node, Move move) {}
-
     private final TextInputControl input;
-    private final BiConsumer<Target, String> keep;
+    private final BiConsumer<T, String> keep;
     private final PauseTransition settle = new PauseTransition(SETTLED);
-    private Target target = new Target(0, Move.PASS);
+    private T target;
     private boolean showing;
 
-    TypedField(TextInputControl input, BiConsumer<Target, String> keep) {
+    /**
+     * @param first what an empty field is about
+     */
+    public TypedField(TextInputControl input, T first, BiConsumer<T, String> keep) {
         this.input = input;
+        this.target = first;
         this.keep = keep;
         settle.setOnFinished(event -> write());
         input.textProperty().subscribe((before, now) -> {
@@ -40,7 +42,7 @@ final class TypedField {
     }
 
     /** Keeps now what is typed and not kept yet. */
-    void keep() {
+    public void keep() {
         if (settle.getStatus() == Animation.Status.RUNNING) {
             settle.stop();
             write();
@@ -51,10 +53,10 @@ final class TypedField {
         keep.accept(target, input.getText());
     }
 
-    /** Shows the text of a move, unless it is being typed. */
-    void show(Target now, String text) {
+    /** Shows the text of something, unless it is being typed. */
+    public void show(T now, String text) {
         if (!now.equals(target)) {
-            // What is typed belongs to the move that is left.
+            // What is typed belongs to what is left.
             keep();
         }
         boolean typing = settle.getStatus() == Animation.Status.RUNNING;

@@ -1,0 +1,45 @@
+package org.zeroply.desktop.shell;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.zeroply.desktop.Texts;
+import org.zeroply.print.PaperPages;
+import org.zeroply.store.WholeFile;
+
+/** Writes papers, scripts and tables to files in the background, and says so when it is done. */
+final class PaperFiles {
+    private final FileChoice files;
+    private final Background background;
+    private final Sheets sheets;
+
+    PaperFiles(FileChoice files, Background background, Sheets sheets) {
+        this.files = files;
+        this.background = background;
+        this.sheets = sheets;
+    }
+
+    void pdf(String name, PaperPages.Sheet sheet) {
+        write(files.toPaper(name + ".pdf", "PDF"), out -> PaperPages.pdf(sheet, out) > 0);
+    }
+
+    /**
+     * @param target where to; nothing is done without
+     */
+    void text(Optional<Path> target, String text) {
+        write(target, out -> {
+            out.write(text.getBytes(StandardCharsets.UTF_8));
+            return true;
+        });
+    }
+
+    private void write(Optional<Path> target, WholeFile.Content content) {
+        target.ifPresent(file -> background.run(
+                Texts.of("paper.writing", file.getFileName()),
+                (progress, cancel) -> {
+                    WholeFile.write(file, content);
+                    return file;
+                },
+                written -> sheets.say(Texts.of("paper.written", written.getFileName()))));
+    }
+}

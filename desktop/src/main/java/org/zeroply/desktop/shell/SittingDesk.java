@@ -1,0 +1,457 @@
+package org.zeroply.desktop.shell;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.function.Consumer;
+import java.util.stream.IntStream;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Award;
+import org.zeroply.coaching.GroupResult;
+import org.zeroply.coaching.Homework;
+import org.zeroply.coaching.MarkedSitting;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.coaching.Student;
+import org.zeroply.desktop.FormParts;
+import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.task.MarkedView;
+import org.zeroply.desktop.task.ResultsPane;
+import org.zeroply.desktop.task.SittingModel;
+import org.zeroply.desktop.task.SittingView;
+import org.zeroply.desktop.task.TaskForms;
+import org.zeroply.desktop.task.TasksModel;
+import org.zeroply.print.PaperPages;
+import org.zeroply.rules.GameStatus;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Limit;
+import org.zeroply.search.Question;
+import org.zeroply.store.PaperShelf.Listed;
+import org.zeroply.store.ResultTable;
+import org.zeroply.store.SittingShelf;
+import org.zeroply.store.Workbook;
+import org.zeroply.task.Evidence;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Paper;
+import org.zeroply.task.ScriptReader;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.TaskKind;
+
+/** Sittings of the open paper: who sits, what covers the window then, marked scripts, awards, students, results. */
+final class SittingDesk implements ResultsPane.Actions {
+    private static final long OPINION_MILLIS = 800;
+    private static final long ANSWER_MILLIS = 1_000;
+
+    /** Puts something over all places, and takes it away again. */
+    interface Over {
+        void show(Node view);
+
+        void hide(Node view);
+    }
+
+    private final Workbook workbook;
+    private final Background background;
+    private final CalculatorService calculator;
+    private final ReadingModel reading;
+    private final TasksModel model;
+    private final FileChoice files;
+    private final PaperFiles out;
+    private final Sheets sheets;
+    private final Over over;
+    private final TaskForms forms;
+    private final ResultsPane results;
+    private final Clock clock = Clock.systemUTC();
+
+    SittingDesk(
+            Workbook workbook,
+            Background background,
+            CalculatorService calculator,
+            ReadingModel reading,
+            TasksModel model,
+            FileChoice files,
+            PaperFiles out,
+            Sheets sheets,
+            Over over,
+            TaskForms forms) {
+        this.workbook = workbook;
+        this.background = background;
+        this.calculator = calculator;
+        this.reading = reading;
+        this.model = model;
+        this.files = files;
+        this.out = out;
+        this.sheets = sheets;
+        this.over = over;
+        this.forms = forms;
+        results = new ResultsPane(model, workbook, background, this);
+    }
+
+    ResultsPane results() {
+        return results;
+    }
+
+    // ---- sittings
+
+    /** Asks who sits the open paper, and begins. */
+    void sit() {
+        choose(Texts.of("sitting.who"), "sitting.begin", this::begin);
+    }
+
+    /** Asks for a student, known or new. */
+    private void choose(String title, String action, Consumer<Student> chosen) {
+        Paper paper = model.paperProperty().get();
+        if (paper.tasks().isEmpty()) {
+            sheets.say(Texts.of("paper.empty"));
+            return;
+        }
+        background.read(workbook.sittings()::students, students -> {
+            GridPane form = FormParts.grid();
+            ComboBox<String> name = new ComboBox<>();
+            name.setId("student-name");
+            name.setEditable(true);
+            students.forEach(each -> name.getItems().add(each.name()));
+            TextField rating = new TextField();
+            rating.setId("student-rating");
+            name.getEditor()
+                    .textProperty()
+                    .subscribe(typed -> students.stream()
+                            .filter(each -> each.name().equalsIgnoreCase(typed.strip()))
+                            .findFirst()
+                            .ifPresent(
+                                    each -> rating.setText(each.rating() == 0 ? "" : Integer.toString(each.rating()))));
+            form.addRow(0, new Label(Texts.of("student.name")), name);
+            form.addRow(1, new Label(Texts.of("student.rating")), rating);
+            Button go = FormParts.primary(action);
+            Sheet sheet = sheets.show(title, form, List.of(go));
+            name.requestFocus();
+            go.setOnAction(event -> {
+                String typed = name.getEditor().getText().strip();
+                String points = rating.getText().strip();
+                boolean named = FormParts.isRight(name.getEditor(), !typed.isEmpty());
+                boolean rated = FormParts.isRight(rating, points.matches("[1-3]?\\d{0,3}"));
+                if (!named || !rated) {
+                    return;
+                }
+                long id = students.stream()
+                        .filter(each -> each.name().equalsIgnoreCase(typed))
+                        .mapToLong(Student::id)
+                        .findFirst()
+                        .orElse(0);
+                Student student = new Student(id, typed, points.isEmpty() ? 0 : Integer.parseInt(points));
+                sheet.close();
+                chosen.accept(student);
+            });
+        });
+    }
+
+    private void begin(Student student) {
+        OpenPaper open = openPaper();
+        background.write(
+                () -> {
+                    Student kept = workbook.sittings().keep(student);
+                    return workbook.sittings().begin(open.id(), open.paper(), kept, clock.instant());
+                },
+                this::sit);
+    }
+
+    /** The paper that is open, with its id. */
+    private record OpenPaper(long id, Paper paper) {}
+
+    private OpenPaper openPaper() {
+        Listed open = model.openProperty().get();
+        return new OpenPaper(open == null ? 0 : open.id(), model.paperProperty().get());
+    }
+
+    /** Sits a paper, or goes on where it was left. */
+    private void sit(Sitting sitting) {
+        SittingModel sitter = new SittingModel(sitting, workbook, background, clock);
+        SittingView[] shown = new SittingView[1];
+        SittingView sheet = new SittingView(
+                sitter,
+                reading.languageProperty().get(),
+                this::answer,
+                () -> askToLeave(sitter),
+                () -> Platform.runLater(() -> {
+                    over.hide(shown[0]);
+                    // Behind what is still being written.
+                    background.write(() -> workbook.sittings().read(sitting.id()), this::showMarked);
+                }));
+        shown[0] = sheet;
+        over.show(sheet);
+    }
+
+    private void askToLeave(SittingModel sitter) {
+        Label text = new Label(Texts.of("sitting.leave.text"));
+        text.setWrapText(true);
+        text.setPrefWidth(420);
+        Button leave = new Button(Texts.of("sitting.leave.now"));
+        leave.setId("sitting-leave-now");
+        Sheet sheet = sheets.show(Texts.of("sitting.leave.title"), text, List.of(leave));
+        leave.setOnAction(event -> {
+            sheet.close();
+            sitter.leave();
+        });
+    }
+
+    /** The calculator's move in a game that is played on. */
+    private void answer(Position position, Consumer<Move> play) {
+        calculator.look(
+                (analyst, cancel) ->
+                        analyst.calculate(Question.of(position, Limit.millis(ANSWER_MILLIS)), partial -> {}, cancel),
+                found -> {
+                    if (!found.lines().isEmpty()) {
+                        play.accept(found.lines().getFirst().first());
+                    }
+                });
+    }
+
+    // ---- marked scripts
+
+    @Override
+    public void open(SittingShelf.Listed listed) {
+        background.write(() -> workbook.sittings().read(listed.id()), sitting -> {
+            if (sitting.isDone()) {
+                showMarked(sitting);
+            } else {
+                sit(sitting);
+            }
+        });
+    }
+
+    private GroupResult others(long paper) {
+        return ResultTable.latest(workbook.sittings().results(paper));
+    }
+
+    private void showMarked(Sitting sitting) {
+        if (Homework.isSealed(sitting.tasks())) {
+            results.refresh();
+            Label text = new Label(Texts.of("homework.done"));
+            text.setWrapText(true);
+            text.setPrefWidth(420);
+            Button save = FormParts.primary("homework.save");
+            Sheet sheet = sheets.show(Texts.of("homework.title"), text, List.of(save));
+            save.setOnAction(event -> {
+                sheet.close();
+                handIn(sitting);
+            });
+            return;
+        }
+        OptionalInt unjudged = IntStream.range(0, sitting.tasks().size())
+                .filter(place -> isUnjudged(sitting.tasks().get(place)))
+                .findFirst();
+        if (unjudged.isPresent()) {
+            judgeEnd(sitting, unjudged.getAsInt());
+            return;
+        }
+        long paper = openPaper().id();
+        background.read(() -> new Shown(MarkedSitting.of(sitting), others(paper)), shown -> {
+            Marked marked = new Marked(sitting, paper);
+            marked.view = new MarkedView(shown.marked(), shown.others(), marked);
+            over.show(marked.view);
+        });
+    }
+
+    /** What a marked script shows, worked out beside the interface. */
+    private record Shown(MarkedSitting marked, GroupResult others) {}
+
+    /** Whether a game that was played on stopped where the board alone does not say who stands how. */
+    private static boolean isUnjudged(Sat sat) {
+        if (sat.task().kind() != TaskKind.PLAY_ON || !sat.evidence().isEmpty()) {
+            return false;
+        }
+        List<Position> line =
+                ScriptReader.read(sat.script(), sat.task().start()).played().positions();
+        GameStatus status = GameStatus.of(line);
+        return line.size() > 1 && status.end() == null && status.claims().isEmpty();
+    }
+
+    /** Has the end of a game that was played on judged, and keeps the verdict as evidence for the marking. */
+    private void judgeEnd(Sitting sitting, int place) {
+        Sat sat = sitting.tasks().get(place);
+        Position end =
+                ScriptReader.read(sat.script(), sat.task().start()).played().end();
+        calculator.look(
+                (analyst, cancel) -> {
+                    Opinion opinion = Opinion.of(
+                            analyst.calculate(Question.of(end, Limit.millis(ANSWER_MILLIS)), partial -> {}, cancel)
+                                    .verdict()
+                                    .step());
+                    return new Evidence(end, opinion, analyst.name(), ANSWER_MILLIS + " ms");
+                },
+                evidence -> {
+                    Sat judged = sat.withEvidence(List.of(evidence));
+                    background.write(
+                            () -> {
+                                workbook.sittings().save(sitting.id(), place, judged, clock.instant());
+                                return sitting.with(place, judged);
+                            },
+                            this::showMarked);
+                });
+    }
+
+    /** A marked script on the screen. */
+    private final class Marked implements MarkedView.Actions {
+        private final long paper;
+        private Sitting sitting;
+        private @Nullable MarkedView view;
+
+        Marked(Sitting sitting, long paper) {
+            this.sitting = sitting;
+            this.paper = paper;
+        }
+
+        @Override
+        public void award(int place, int row) {
+            forms.award(row, award -> {
+                List<Award> awards = new ArrayList<>(sitting.tasks().get(place).awards());
+                awards.add(award);
+                keep(place, awards);
+            });
+        }
+
+        @Override
+        public void removeAward(int place, Award award) {
+            List<Award> awards = new ArrayList<>(sitting.tasks().get(place).awards());
+            awards.remove(award);
+            keep(place, awards);
+        }
+
+        private void keep(int place, List<Award> awards) {
+            Sat sat = sitting.tasks().get(place).withAwards(awards);
+            Sitting now = sitting.with(place, sat);
+            sitting = now;
+            background.write(
+                    () -> {
+                        workbook.sittings().save(now.id(), place, sat, clock.instant());
+                        return new Shown(MarkedSitting.of(now), others(paper));
+                    },
+                    shown -> {
+                        if (view != null) {
+                            view.show(shown.marked(), shown.others());
+                        }
+                    });
+        }
+
+        @Override
+        public void print() {
+            out.pdf(
+                    Texts.of("print.marked.name", sitting.student().name(), sitting.paper()),
+                    new PaperPages.Sheet.Marked(sitting));
+        }
+
+        @Override
+        public void close() {
+            if (view != null) {
+                over.hide(view);
+                results.refresh();
+            }
+        }
+
+        @Override
+        public void opinion(Position end, Consumer<String> told) {
+            calculator.batch(
+                    (analyst, cancel) ->
+                            analyst.calculate(Question.of(end, Limit.millis(OPINION_MILLIS)), partial -> {}, cancel),
+                    found -> told.accept(found.verdict().text()));
+        }
+    }
+
+    /** Reads scripts that come back, marks them, and keeps them as sittings. */
+    @Override
+    public void readScripts() {
+        OpenPaper open = openPaper();
+        for (Path file : files.toImport()) {
+            background.run(
+                    Texts.of("paper.reading", file.getFileName()),
+                    (progress, cancel) -> ScriptText.read(Files.readString(file)),
+                    read -> {
+                        boolean other = read.scripts().keySet().stream()
+                                .anyMatch(task -> task > open.paper().tasks().size());
+                        if (read.scripts().isEmpty() || other || !read.faults().isEmpty()) {
+                            sheets.say(Texts.of("homework.wrong", file.getFileName()));
+                            return;
+                        }
+                        String name = read.student().isBlank()
+                                ? String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "")
+                                : read.student();
+                        keepScripts(open, name, read);
+                    });
+        }
+    }
+
+    private void keepScripts(OpenPaper open, String name, ScriptText.Contents read) {
+        background.write(
+                () -> {
+                    Student student = workbook.sittings().students().stream()
+                            .filter(each -> each.name().equalsIgnoreCase(name.strip()))
+                            .findFirst()
+                            .orElseGet(() -> workbook.sittings().keep(new Student(0, name, 0)));
+                    return workbook.sittings()
+                            .add(open.id(), Homework.takeIn(open.paper(), student, read, clock.instant()));
+                },
+                this::showMarked);
+    }
+
+    /** Writes the scripts of a paper that came without its answers. */
+    private void handIn(Sitting sitting) {
+        out.text(
+                files.toExport(Texts.of(
+                                "homework.script",
+                                sitting.paper(),
+                                sitting.student().name()) + ".txt"),
+                Homework.handIn(sitting));
+    }
+
+    // ---- students and results
+
+    @Override
+    public void students() {
+        background.read(
+                workbook.sittings()::students,
+                students -> forms.students(
+                        students,
+                        kept -> change(() -> workbook.sittings().keep(kept)),
+                        gone -> change(() -> {
+                            workbook.sittings().remove(gone);
+                            return gone;
+                        })));
+    }
+
+    private void change(Background.Task<Student> task) {
+        background.write(task, done -> results.refresh());
+    }
+
+    @Override
+    public void typeIn() {
+        choose(Texts.of("results.typeIn.title"), "results.typeIn.begin", student -> {
+            OpenPaper open = openPaper();
+            forms.typeIn(
+                    open.paper(),
+                    read -> background.write(
+                            () -> {
+                                Student kept = workbook.sittings().keep(student);
+                                return workbook.sittings()
+                                        .add(open.id(), Homework.takeIn(open.paper(), kept, read, clock.instant()));
+                            },
+                            this::showMarked));
+        });
+    }
+
+    @Override
+    public void exportTable(List<ResultTable.Row> rows) {
+        out.text(files.toTable(model.paperProperty().get().name() + ".csv"), ResultTable.write(rows));
+    }
+}
