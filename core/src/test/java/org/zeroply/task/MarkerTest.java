@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.Shelf;
@@ -458,5 +459,52 @@ class MarkerTest {
                 .isNotNull()
                 .satisfies(fault -> assertThat(fault.reason()).isEqualTo("there is no row 9 above this one"));
         assertThat(lines.get(8).moves()).as("passing is no move").hasSize(1);
+    }
+
+    @Test
+    void ofEqualBestPartsTheFirstCarriesThePoints() {
+        GameTree tree = TASK.solution();
+        Item find = new Item.Single("found", Points.of(2), "", new Want.Find(Papers.node(tree, "Ke4 Kf7 Kf5")));
+        Item consider = new Item.Single("seen", Points.of(2), "", new Want.Consider(Papers.node(tree, "Ke4 Kf7")));
+        Task task = TASK.withScheme(Scheme.EMPTY.withItems(
+                List.of(new Item.Group("either", Points.ZERO, "", Item.Way.BEST, List.of(find, consider)))));
+        MarkedScript marked = Papers.mark(task, "", "52.Ke6", "52.Ke4 Kf7 53.Kf5");
+        assertThat(marked.items().getFirst().carriers())
+                .extracting(item -> item.item().label())
+                .containsExactly("found");
+        assertThat(marked.lines()).extracting(line -> line.points().plain()).containsExactly("0", "2");
+        assertThat(marked.bySkill()).containsOnlyKeys(Skill.FINDING);
+        assertThat(marked.bySkill().get(Skill.FINDING)).isEqualTo(new MarkedScript.Sum(Points.of(2), Points.of(2)));
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "White is winning, WHITE_WINNING",
+        "white  winning, WHITE_WINNING",
+        "+-, WHITE_WINNING",
+        "w+, WHITE_BETTER",
+        "±, WHITE_BETTER",
+        "+=, WHITE_SLIGHTLY_BETTER",
+        "=, LEVEL",
+        "equal, LEVEL",
+        "⩱, BLACK_SLIGHTLY_BETTER",
+        "-/+, BLACK_BETTER",
+        "b++, BLACK_WINNING",
+        "∞, UNCLEAR",
+        "?, UNCLEAR"
+    })
+    void verdictsAreReadInWordsAsSignsAndInBrief(String written, Opinion meant) {
+        assertThat(Opinion.parse(written)).contains(meant);
+        assertThat(Opinion.parse("better for me")).isEmpty();
+        assertThat(Opinion.of(meant.on(TASK.solution().root()))).isEqualTo(meant);
+    }
+
+    @Test
+    void pointsAreWrittenInHalves() {
+        assertThat(List.of("4", "4.5", "4,5", "4½", "½", "0.0"))
+                .extracting(text -> Points.parse(text).orElseThrow().toString())
+                .containsExactly("4", "4½", "4½", "4½", "½", "0");
+        assertThat(List.of("", "x", "1.2", "-1"))
+                .allSatisfy(text -> assertThat(Points.parse(text)).isEmpty());
     }
 }

@@ -115,4 +115,53 @@ class TaskCheckTest {
         assertThat(Theme.of("Fork")).contains(Theme.FORK);
         assertThat(Themes.isQuiet(fork, Papers.move(fork, "Kg2"))).isTrue();
     }
+
+    @Test
+    void aCheckThatWasInterruptedGoesOnWhereItWas() {
+        Task task = Ending.task();
+        Analyst analyst = new Calculator(16, 1);
+        TaskCheck.Pass pass = new TaskCheck.Pass(task, LIMIT, TaskCheck.USUAL_MARGIN);
+        Cancel soon = new Cancel();
+        TaskCheck part = pass.run(
+                analyst,
+                progress -> {
+                    if (progress.done() == 5) {
+                        soon.cancel();
+                    }
+                },
+                soon);
+        assertThat(part.looked()).isEqualTo(5);
+        int[] first = {0};
+        TaskCheck whole =
+                pass.run(analyst, progress -> first[0] = first[0] == 0 ? progress.done() : first[0], new Cancel());
+        assertThat(first[0]).as("the five positions are not looked at again").isEqualTo(6);
+        assertThat(whole.isComplete()).isTrue();
+        assertThat(whole.remarks()).startsWith(part.remarks().toArray(Remark[]::new));
+        assertThat(whole.remarks()).extracting(Remark::key).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void aRemarkAboutAPlaceThatIsGoneAddsNothing() {
+        Task task = task("6k1/5ppp/8/8/8/8/5PPP/RR4K1 w - - 0 1", "1. Ra8# $18");
+        Remark second = find(check(task), Kind.SECOND_SOLUTION).orElseThrow();
+        Remark elsewhere = new Remark(second.kind(), 99, second.line(), null, 0, "", "");
+        assertThat(TaskCheck.addLine(task, elsewhere)).isEqualTo(task);
+    }
+
+    @Test
+    void aTaskOutOfAGameHasWhatFollowsThere() {
+        Task game = Papers.read("[White \"A\"]\n\n1. d4 d5 2. c4 $1 (2. Nf3 {solid} Nf6) e6 *\n")
+                .tasks()
+                .getFirst();
+        int node = Papers.node(game.solution(), "d4 d5");
+        Task task = Task.from(game.solution(), node);
+        assertThat(task.last())
+                .isNotNull()
+                .satisfies(last -> assertThat(last.san()).isEqualTo("d5"));
+        assertThat(org.zeroply.notation.PgnWriter.movetext(task.solution()))
+                .isEqualTo("2. c4! (2. Nf3 {solid} 2... Nf6) 2... e6");
+        assertThat(Task.from(game.solution(), org.zeroply.gametree.GameTree.ROOT)
+                        .last())
+                .isNull();
+    }
 }

@@ -137,7 +137,8 @@ public final class Stand implements AutoCloseable {
         settle();
     }
 
-    private static void startToolkit() {
+    /** Starts the toolkit, if nothing has yet. */
+    public static void startToolkit() {
         if (STARTED.compareAndSet(false, true)) {
             CountDownLatch ready = new CountDownLatch(1);
             Platform.startup(ready::countDown);

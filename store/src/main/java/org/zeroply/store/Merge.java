@@ -219,10 +219,11 @@ final class Merge {
                 otherwise += kept != null && !EdgeText.isSaidAlike(edge, kept) ? 1 : 0;
             }
         }
-        if (!taken.repertoire().sameAs(here)) {
+        boolean more = !taken.repertoire().sameAs(here);
+        if (more) {
             shelf.save(mine.id(), here, taken.repertoire(), "", label);
         }
-        if (!taken.repertoire().sameAs(here) || otherwise > 0) {
+        if (more || otherwise > 0) {
             repertoires.add(new MergeReport.Repertoires(mine.title().name(), false, taken.added(), otherwise));
         }
     }

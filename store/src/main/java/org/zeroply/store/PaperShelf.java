@@ -15,8 +15,7 @@ import org.zeroply.task.TaskPgn;
 
 /** The papers of a workbook. Each has a journal of its own, so that an edit is undone after a restart as well. Any thread. */
 public final class PaperShelf {
-    /** The document of the journal for what comes and goes. */
-    private static final String LIST = "papers";
+    private static final Listing LIST = new Listing("papers", "paper");
 
     private final Workbook workbook;
 
@@ -44,7 +43,7 @@ public final class PaperShelf {
                     .mapTo(Long.class)
                     .one();
             put(handle, id, paper);
-            Journal.list(handle, LIST, label, named(id), null);
+            LIST.added(handle, id, label);
             return id;
         });
     }
@@ -52,28 +51,18 @@ public final class PaperShelf {
     /** Takes a paper off the list; undone from the list. Its sittings stay. */
     public void remove(long id, String label) {
         workbook.write(handle -> {
-            Journal.list(handle, LIST, label, null, named(id));
-            return show(handle, named(id), false);
+            LIST.remove(handle, id, label);
+            return true;
         });
     }
 
-    private static String named(long id) {
-        return "paper " + id;
-    }
-
-    private static int show(Handle handle, String named, boolean shown) {
-        long id = Long.parseLong(named.substring(named.indexOf(' ') + 1));
-        return handle.execute("update paper set hidden = ? where id = ?", shown ? 0 : 1, id);
-    }
-
     public UndoState undoState() {
-        return workbook.read(handle -> Journal.undoState(handle, LIST));
+        return workbook.read(LIST::undoState);
     }
 
     /** Takes the last coming or going back, or makes it again; says whether there was one. */
     public boolean travelInList(boolean undo) {
-        return workbook.write(
-                handle -> Journal.travel(handle, LIST, undo, (named, shown) -> show(handle, named, shown)));
+        return workbook.write(handle -> LIST.travel(handle, undo));
     }
 
     /**

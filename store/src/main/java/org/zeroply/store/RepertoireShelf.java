@@ -27,8 +27,7 @@ import org.zeroply.work.Progress;
  * writes the rows of the positions it changed. Any thread may call any method.
  */
 public final class RepertoireShelf {
-    /** The document of the journal for what comes and goes. */
-    private static final String LIST = "repertoires";
+    private static final Listing LIST = new Listing("repertoires", "repertoire");
 
     private final Workbook workbook;
 
@@ -99,15 +98,15 @@ public final class RepertoireShelf {
         for (Repertoire.Node node : repertoire.nodes()) {
             put(handle, id, NodeRow.of(node));
         }
-        Journal.list(handle, LIST, label, "repertoire " + id, null);
+        LIST.added(handle, id, label);
         return id;
     }
 
     /** Takes a repertoire off the list; undone from the list of repertoires. */
     public void remove(long id, String label) {
         workbook.write(handle -> {
-            Journal.list(handle, LIST, label, null, "repertoire " + id);
-            return show(handle, "repertoire " + id, false);
+            LIST.remove(handle, id, label);
+            return true;
         });
     }
 
@@ -120,19 +119,13 @@ public final class RepertoireShelf {
                 .anyMatch(title::isOf));
     }
 
-    private static int show(Handle handle, String named, boolean shown) {
-        long id = Long.parseLong(named.substring(named.indexOf(' ') + 1));
-        return handle.execute("update repertoire set hidden = ? where id = ?", shown ? 0 : 1, id);
-    }
-
     public UndoState undoState() {
-        return workbook.read(handle -> Journal.undoState(handle, LIST));
+        return workbook.read(LIST::undoState);
     }
 
     /** Takes the last coming or going back, or makes it again; says whether there was one. */
     public boolean travelInList(boolean undo) {
-        return workbook.write(
-                handle -> Journal.travel(handle, LIST, undo, (named, shown) -> show(handle, named, shown)));
+        return workbook.write(handle -> LIST.travel(handle, undo));
     }
 
     // ---- one repertoire

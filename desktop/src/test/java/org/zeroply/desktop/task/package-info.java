@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.task;
+
+import org.jspecify.annotations.NullMarked;
