@@ -1,5 +1,6 @@
 package org.zeroply.coaching;
 
+import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -31,29 +32,44 @@ public record Result(
      * @param scripts the marked script of each task
      */
     static Result of(List<Sitting.Sat> tasks, List<MarkedScript> scripts) {
+        List<Result> each = new ArrayList<>();
+        for (int i = 0; i < tasks.size(); i++) {
+            if (tasks.get(i).end() != Sitting.End.OPEN) {
+                each.add(of(tasks.get(i), scripts.get(i)));
+            }
+        }
+        return together(each);
+    }
+
+    private static Result of(Sitting.Sat sat, MarkedScript marked) {
+        Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
+        Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
+        Map<String, Sum> byTheme = new TreeMap<>();
+        sat.task().themes().forEach(theme -> byTheme.merge(Theme.title(theme), whole, Sum::plus));
+        return new Result(
+                new Sum(marked.points(), marked.outOf()),
+                byHand,
+                sat.clock().used(),
+                marked.bySkill(),
+                Map.of(sat.task().kind(), whole),
+                byTheme);
+    }
+
+    /** What tasks or sittings came to together. */
+    public static Result together(List<Result> results) {
         Sum computed = Sum.NONE;
         Points awarded = Points.ZERO;
         long millis = 0;
         Map<Skill, Sum> bySkill = new EnumMap<>(Skill.class);
         Map<TaskKind, Sum> byKind = new EnumMap<>(TaskKind.class);
         Map<String, Sum> byTheme = new TreeMap<>();
-        for (int i = 0; i < tasks.size(); i++) {
-            Sitting.Sat sat = tasks.get(i);
-            if (sat.end() == Sitting.End.OPEN) {
-                continue;
-            }
-            MarkedScript marked = scripts.get(i);
-            Sum sum = new Sum(marked.points(), marked.outOf());
-            Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
-            Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
-            computed = computed.plus(sum);
-            awarded = awarded.plus(byHand);
-            millis += sat.clock().used();
-            marked.bySkill().forEach((skill, part) -> bySkill.merge(skill, part, Sum::plus));
-            byKind.merge(sat.task().kind(), whole, Sum::plus);
-            for (String theme : sat.task().themes()) {
-                byTheme.merge(Theme.title(theme), whole, Sum::plus);
-            }
+        for (Result result : results) {
+            computed = computed.plus(result.computed);
+            awarded = awarded.plus(result.awarded);
+            millis += result.millis;
+            result.bySkill.forEach((skill, sum) -> bySkill.merge(skill, sum, Sum::plus));
+            result.byKind.forEach((kind, sum) -> byKind.merge(kind, sum, Sum::plus));
+            result.byTheme.forEach((theme, sum) -> byTheme.merge(theme, sum, Sum::plus));
         }
         return new Result(computed, awarded, millis, bySkill, byKind, byTheme);
     }

@@ -135,6 +135,10 @@ public record Sitting(
         return current().isEmpty();
     }
 
+    public Sitting with(Student other) {
+        return new Sitting(id, paper, other, begun, minutes, mayPause, isStrict, showsDiagram, saved, tasks);
+    }
+
     public Sitting with(int place, Sat sat) {
         List<Sat> next = new ArrayList<>(tasks);
         next.set(place, sat);

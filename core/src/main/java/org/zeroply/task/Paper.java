@@ -39,6 +39,10 @@ public record Paper(
         return tasks.stream().map(task -> OutOf.of(task).points()).reduce(Points.ZERO, Points::plus);
     }
 
+    public Paper withName(String next) {
+        return new Paper(next, minutes, mayPause, isStrict, showsDiagram, tasks);
+    }
+
     public Paper withTasks(List<Task> next) {
         return new Paper(name, minutes, mayPause, isStrict, showsDiagram, next);
     }

@@ -1,16 +1,34 @@
 package org.zeroply.work;
 
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
 
 /** The wish that long work should stop. Set once from any thread; the work looks at it often. */
 public final class Cancel {
     private final AtomicBoolean wished = new AtomicBoolean();
+    private final @Nullable Cancel outer;
+    private final long end;
+
+    public Cancel() {
+        this(null, 0);
+    }
+
+    private Cancel(@Nullable Cancel outer, long end) {
+        this.outer = outer;
+        this.end = end;
+    }
+
+    /** A wish that comes with another one, or by itself when so many milliseconds have gone by. */
+    public static Cancel within(long millis, Cancel outer) {
+        return new Cancel(outer, System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(millis));
+    }
 
     public void cancel() {
         wished.set(true);
     }
 
     public boolean isWished() {
-        return wished.get();
+        return wished.get() || outer != null && (outer.isWished() || System.nanoTime() - end >= 0);
     }
 }

@@ -81,11 +81,22 @@ final class Merge {
         if (added == 0) {
             workbook.dropBatch(batch);
         }
+        MergeReport.Tasks tasks = MergeReport.Tasks.NONE;
         if (!cancel.isWished()) {
             takeRepertoires();
+            tasks = new MergePapers(workbook, other, name, label).run();
         }
         return new MergeReport(
-                name, added, brought, removed, newerHere, conflicts, repertoires, unreadable, done < games.size());
+                name,
+                added,
+                brought,
+                removed,
+                newerHere,
+                conflicts,
+                repertoires,
+                tasks,
+                unreadable + tasks.unreadable(),
+                done < games.size());
     }
 
     private static Optional<Mine> mine(Handle handle, long uid) {

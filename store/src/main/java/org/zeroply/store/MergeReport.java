@@ -12,7 +12,8 @@ import java.util.List;
  * @param newerHere games that were newer here
  * @param conflicts games that were edited in both copies; both edits were kept
  * @param repertoires repertoires that got something from the other copy
- * @param unreadable games and repertoires of the other copy that are damaged
+ * @param tasks what was taken over of papers and sittings
+ * @param unreadable games, repertoires, papers and sittings of the other copy that are damaged
  * @param cancelled whether it was stopped before the end; what was merged until then stays
  */
 public record MergeReport(
@@ -23,6 +24,7 @@ public record MergeReport(
         long newerHere,
         List<Conflict> conflicts,
         List<Repertoires> repertoires,
+        Tasks tasks,
         long unreadable,
         boolean cancelled) {
     public MergeReport {
@@ -39,6 +41,17 @@ public record MergeReport(
      * @param otherwise moves of which the other copy says something else; what is said here was kept
      */
     public record Repertoires(String name, boolean fresh, int positions, int otherwise) {}
+
+    /**
+     * Papers and sittings.
+     *
+     * @param papers papers that were only there or newer there
+     * @param beside papers that were edited in both copies; the other copy's stands beside the one here
+     * @param sittings sittings that were only there or went on there
+     */
+    public record Tasks(int papers, int beside, int sittings, int unreadable) {
+        static final Tasks NONE = new Tasks(0, 0, 0, 0);
+    }
 
     /**
      * A game that was edited in both copies.

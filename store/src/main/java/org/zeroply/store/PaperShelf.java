@@ -5,8 +5,11 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.task.Paper;
@@ -28,10 +31,67 @@ public final class PaperShelf {
 
     /** All papers, in the order in which they came. */
     public List<Listed> list() {
-        return workbook.read(handle -> handle.createQuery("select id, name, (select count(*) from task where paper ="
-                        + " paper.id) from paper where hidden = 0 order by id")
+        return workbook.read(PaperShelf::list);
+    }
+
+    static List<Listed> list(Handle handle) {
+        return handle.createQuery("select id, name, (select count(*) from task where paper = paper.id) from paper where"
+                        + " hidden = 0 order by id")
                 .map((rows, context) -> new Listed(rows.getLong(1), rows.getString(2), rows.getInt(3)))
-                .list());
+                .list();
+    }
+
+    /** The papers on the list and off it. */
+    static List<Long> everyId(Handle handle) {
+        return handle.createQuery("select id from paper order by id")
+                .mapTo(Long.class)
+                .list();
+    }
+
+    /** The states in which a paper is known to have been, as {@link #bytes} writes them. */
+    static Set<String> past(Handle handle, long id) {
+        Set<String> past = new HashSet<>();
+        handle.createQuery("select blob_before, blob_after from journal where document = ?")
+                .bind(0, document(id))
+                .map((rows, context) -> Arrays.asList(rows.getBytes(1), rows.getBytes(2)))
+                .forEach(states -> states.forEach(state -> past.add(new String(state, StandardCharsets.UTF_8))));
+        return past;
+    }
+
+    /**
+     * What a damaged workbook shows of papers.
+     *
+     * @param lost tasks that could not be read
+     */
+    record Salvaged(long id, Paper paper, int lost) {}
+
+    /** As much as can be read of each paper; one of which no task can be read is left out. */
+    static List<Salvaged> salvage(Handle damaged) {
+        List<Salvaged> saved = new ArrayList<>();
+        for (Listed listed : list(damaged)) {
+            List<Task> tasks = new ArrayList<>();
+            for (int place = 0; place < listed.tasks(); place++) {
+                try {
+                    task(damaged, listed.id(), place).ifPresent(tasks::add);
+                } catch (RuntimeException unreadable) {
+                    // Counted below.
+                }
+            }
+            if (!tasks.isEmpty() || listed.tasks() == 0) {
+                saved.add(new Salvaged(
+                        listed.id(), settings(damaged, listed.id()).withTasks(tasks), listed.tasks() - tasks.size()));
+            }
+        }
+        return saved;
+    }
+
+    private static Optional<Task> task(Handle handle, long id, int place) {
+        return handle.createQuery("select content from task where paper = ? and place = ?")
+                .bind(0, id)
+                .bind(1, place)
+                .mapTo(String.class)
+                .findOne()
+                .map(PaperShelf::task);
     }
 
     /** Adds a paper and gives its id; undone from the list. */
@@ -74,7 +134,7 @@ public final class PaperShelf {
         return workbook.read(handle -> read(handle, id));
     }
 
-    private static Paper read(Handle handle, long id) {
+    static Paper read(Handle handle, long id) {
         List<Task> tasks = handle
                 .createQuery("select content from task where paper = ? order by place")
                 .bind(0, id)
@@ -82,6 +142,11 @@ public final class PaperShelf {
                 .stream()
                 .map(PaperShelf::task)
                 .toList();
+        return settings(handle, id).withTasks(tasks);
+    }
+
+    /** A paper without its tasks. */
+    private static Paper settings(Handle handle, long id) {
         return handle.createQuery("select name, minutes, pause, strict, diagram from paper where id = ?")
                 .bind(0, id)
                 .map((rows, context) -> new Paper(
@@ -90,7 +155,7 @@ public final class PaperShelf {
                         rows.getInt(3) != 0,
                         rows.getInt(4) != 0,
                         rows.getInt(5) != 0,
-                        tasks))
+                        List.of()))
                 .findOne()
                 .orElseThrow(() -> new WorkbookException("there is no paper " + id));
     }
@@ -160,7 +225,7 @@ public final class PaperShelf {
     }
 
     /** A paper without a task has no game to stand in; its name and settings stand in one without a task then. */
-    private static byte[] bytes(Paper paper) {
+    static byte[] bytes(Paper paper) {
         return (settings(paper) + TaskPgn.write(paper)).getBytes(StandardCharsets.UTF_8);
     }
 

@@ -8,19 +8,23 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
-import org.jdbi.v3.core.JdbiException;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Student;
 import org.zeroply.gametree.Game;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 /**
- * Saves games and repertoires out of a damaged workbook. Each game is asked for by its id, so that a bad page costs only the games that
- * lie on it. The damaged file is copied first and never written to.
+ * Saves games, repertoires, papers and sittings out of a damaged workbook. Each game is asked for by its id, so that a bad
+ * page costs only the games that lie on it. The damaged file is copied first and never written to.
  */
 public final class Rescue {
     private static final int GAMES_AT_A_TIME = 50;
@@ -34,11 +38,13 @@ public final class Rescue {
      * @param lost games that are known to have been there and could not be read
      * @param repertoires repertoires of which at least the start could be read
      * @param positions positions of these that could not be read
+     * @param papers papers of which at least one task could be read
+     * @param sittings sittings that could be read
      */
-    public record Report(long saved, long lost, int repertoires, long positions) {
+    public record Report(long saved, long lost, int repertoires, long positions, int papers, int sittings) {
         /** Whether nothing at all could be read. */
         public boolean isEmpty() {
-            return saved == 0 && repertoires == 0;
+            return saved == 0 && repertoires == 0 && papers == 0;
         }
     }
 
@@ -57,7 +63,7 @@ public final class Rescue {
                     }
                 };
             } catch (SQLException unreadable) {
-                return new Report(0, 0, 0, 0);
+                return new Report(0, 0, 0, 0, 0, 0);
             }
         } finally {
             Scratch.delete(scratch);
@@ -86,23 +92,55 @@ public final class Rescue {
             }
             progress.at((double) first / last, saved);
         }
-        List<RepertoireShelf.Salvaged> repertoires = cancel.isWished() ? List.of() : repertoires(from);
+        List<RepertoireShelf.Salvaged> repertoires =
+                cancel.isWished() ? List.of() : read(from, RepertoireShelf::salvage);
         for (RepertoireShelf.Salvaged each : repertoires) {
             fresh.repertoires().add(each.title(), each.repertoire(), "");
+        }
+        Map<Long, Long> papers = new HashMap<>();
+        int sittings = 0;
+        if (!cancel.isWished()) {
+            for (PaperShelf.Salvaged each : read(from, PaperShelf::salvage)) {
+                papers.put(each.id(), fresh.papers().add(each.paper(), ""));
+            }
+            sittings = sittings(from, fresh, papers);
         }
         return new Report(
                 saved,
                 lost,
                 repertoires.size(),
-                repertoires.stream().mapToLong(RepertoireShelf.Salvaged::lost).sum());
+                repertoires.stream().mapToLong(RepertoireShelf.Salvaged::lost).sum(),
+                papers.size(),
+                sittings);
     }
 
-    private static List<RepertoireShelf.Salvaged> repertoires(Connection from) {
+    private static int sittings(Connection from, Workbook fresh, Map<Long, Long> papers) {
+        Map<String, Student> students = new HashMap<>();
+        for (Student student : read(from, SittingShelf::students)) {
+            students.put(student.name(), fresh.sittings().keep(new Student(0, student.name(), student.rating())));
+        }
+        int saved = 0;
+        for (SittingShelf.Listed listed : read(from, SittingShelf::list)) {
+            List<Sitting> read = read(from, handle -> List.of(SittingShelf.read(handle, listed.id())));
+            for (Sitting sitting : read) {
+                Student student = students.computeIfAbsent(
+                        listed.student().name(),
+                        name -> fresh.sittings()
+                                .keep(new Student(0, name, listed.student().rating())));
+                fresh.sittings().add(papers.getOrDefault(listed.paper(), 0L), sitting.with(student));
+                saved++;
+            }
+        }
+        return saved;
+    }
+
+    /** What can be read; nothing of what cannot. */
+    private static <T> List<T> read(Connection from, Function<Handle, List<T>> rows) {
         // The handle is the connection's, which is closed by whoever opened it.
         Handle handle = Jdbi.create(from).open();
         try {
-            return RepertoireShelf.salvage(handle);
-        } catch (JdbiException unreadable) {
+            return rows.apply(handle);
+        } catch (RuntimeException unreadable) {
             return List.of();
         }
     }

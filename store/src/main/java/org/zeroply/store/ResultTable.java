@@ -9,7 +9,6 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Result;
-import org.zeroply.coaching.Student;
 
 /** Results of sittings as a table for other programs. */
 public final class ResultTable {
@@ -24,15 +23,23 @@ public final class ResultTable {
      * @param rows the latest first; of several sittings of a student the latest counts
      */
     public static GroupResult latest(List<Row> rows) {
-        Map<Long, GroupResult.Dot> latest = new LinkedHashMap<>();
-        for (Row row : rows) {
-            Student student = row.sitting().student();
-            if (row.sitting().isDone()) {
-                latest.putIfAbsent(
-                        student.id(), new GroupResult.Dot(student, row.result().share()));
-            }
-        }
-        return GroupResult.of(List.copyOf(latest.values()));
+        return GroupResult.of(latestOfEach(rows).stream()
+                .map(row -> new GroupResult.Dot(
+                        row.sitting().student(), row.result().share()))
+                .toList());
+    }
+
+    /** What those who are done came to together, each by the latest sitting. */
+    public static Result together(List<Row> rows) {
+        return Result.together(latestOfEach(rows).stream().map(Row::result).toList());
+    }
+
+    private static List<Row> latestOfEach(List<Row> rows) {
+        Map<Long, Row> latest = new LinkedHashMap<>();
+        rows.stream()
+                .filter(row -> row.sitting().isDone())
+                .forEach(row -> latest.putIfAbsent(row.sitting().student().id(), row));
+        return List.copyOf(latest.values());
     }
 
     /** The table as CSV with a head; times in seconds. */

@@ -35,10 +35,22 @@ public final class SittingShelf {
     // ---- students
 
     public List<Student> students() {
-        return workbook.read(
-                handle -> handle.createQuery("select id, name, rating from student where hidden = 0 order by name")
-                        .map((rows, context) -> new Student(rows.getLong(1), rows.getString(2), rows.getInt(3)))
-                        .list());
+        return workbook.read(SittingShelf::students);
+    }
+
+    static List<Student> students(Handle handle) {
+        return students(handle, "where hidden = 0 order by name");
+    }
+
+    /** Those on the list first, then those off it. */
+    List<Student> everyStudent() {
+        return workbook.read(handle -> students(handle, "order by hidden, name"));
+    }
+
+    private static List<Student> students(Handle handle, String which) {
+        return handle.createQuery("select id, name, rating from student " + which)
+                .map((rows, context) -> new Student(rows.getLong(1), rows.getString(2), rows.getInt(3)))
+                .list();
     }
 
     /**
@@ -94,7 +106,11 @@ public final class SittingShelf {
 
     /** All sittings, the latest first. */
     public List<Listed> list() {
-        return workbook.read(handle -> handle.createQuery("select sitting.id, paper, sitting.name, begun,"
+        return workbook.read(SittingShelf::list);
+    }
+
+    static List<Listed> list(Handle handle) {
+        return handle.createQuery("select sitting.id, paper, sitting.name, begun,"
                         + " (select count(*) from sitting_task where sitting = sitting.id and ending <> 'OPEN'),"
                         + " (select count(*) from sitting_task where sitting = sitting.id),"
                         + " student.id, student.name, student.rating from sitting join student on student.id ="
@@ -107,7 +123,7 @@ public final class SittingShelf {
                         Instant.ofEpochMilli(rows.getLong(4)),
                         rows.getInt(5),
                         rows.getInt(6)))
-                .list());
+                .list();
     }
 
     /** The sittings of a paper with what they came to, the latest first; marks every script. */
@@ -187,7 +203,7 @@ public final class SittingShelf {
         return workbook.read(handle -> read(handle, id));
     }
 
-    private static Sitting read(Handle handle, long id) {
+    static Sitting read(Handle handle, long id) {
         List<Sat> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
                         + " sitting_task where sitting = ? order by place")
                 .bind(0, id)

@@ -5,19 +5,28 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Student;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.Fen;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Side;
 import org.zeroply.store.MergeReport.Kind;
 import org.zeroply.store.RepertoireShelf.Title;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Script;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskKind;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -195,5 +204,74 @@ class MergeTest {
         home.repertoires().remove(mine, "remove");
         assertThat(bringHome().repertoires()).isEmpty();
         assertThat(home.repertoires().list()).isEmpty();
+    }
+
+    private static Paper paper(String name, String fen) {
+        return Paper.of(name, List.of(Task.of(TaskKind.CALCULATE, GameTree.of(Fen.position(fen)), null)));
+    }
+
+    private static final String MATE = "6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1";
+    private static final String PAWN = "8/8/4k3/8/4P3/4K3/8/8 w - - 0 1";
+
+    private static List<String> names(Workbook workbook) {
+        return workbook.papers().list().stream().map(PaperShelf.Listed::name).toList();
+    }
+
+    @Test
+    void thePaperThatIsAheadStandsAndOneEditedInBothStandsBeside() throws IOException {
+        Paper first = paper("First", MATE);
+        Paper second = paper("Second", MATE);
+        Paper third = paper("Third", MATE);
+        Paper longer = first.withTasks(
+                List.of(first.tasks().getFirst(), paper("", PAWN).tasks().getFirst()));
+        List<Long> mine = Stream.of(first, second, third)
+                .map(each -> home.papers().add(each, "new"))
+                .toList();
+        List<Long> theirs = Stream.of(first, second, third)
+                .map(each -> club.papers().add(each, "new"))
+                .toList();
+        club.papers().save(theirs.get(0), first, longer, "", "edit");
+        home.papers().save(mine.get(1), second, paper("Second", PAWN), "", "edit");
+        home.papers().save(mine.get(2), third, third.withTasks(List.of()), "", "edit");
+        club.papers().save(theirs.get(2), third, paper("Third", PAWN), "", "edit");
+        club.papers().add(paper("Fourth", PAWN), "new");
+        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(2, 1, 0, 0));
+        assertThat(names(home)).containsExactly("First", "Second", "Third", "Third (club.zeroply)", "Fourth");
+        assertThat(home.papers().read(mine.getFirst()).tasks()).hasSize(2);
+        assertThat(home.papers().travel(mine.getFirst(), true).orElseThrow().tasks())
+                .as("what came can be undone")
+                .hasSize(1);
+        home.papers().travel(mine.getFirst(), false);
+        assertThat(bringHome().tasks()).as("nothing more the second time").isEqualTo(MergeReport.Tasks.NONE);
+    }
+
+    @Test
+    void sittingsComeWithTheirStudentsAndTheLaterStateCounts() throws IOException {
+        Instant noon = Instant.parse("2026-11-25T12:00:00Z");
+        Paper paper = paper("Warm-up", MATE);
+        long mine = home.papers().add(paper, "new");
+        club.papers().add(paper, "new");
+        Student ida = club.sittings().keep(new Student(0, "Brandt, Ida", 1350));
+        club.sittings().keep(new Student(0, "Okafor, Sam", 1640));
+        Sitting begun = club.sittings().begin(1, paper, ida, noon);
+        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(0, 0, 1, 0));
+        assertThat(home.sittings().students()).extracting(Student::name).containsExactly("Brandt, Ida", "Okafor, Sam");
+        assertThat(home.sittings().list()).singleElement().satisfies(listed -> {
+            assertThat(listed.paper()).isEqualTo(mine);
+            assertThat(listed.isDone()).isFalse();
+        });
+        Sitting.Sat done =
+                begun.tasks().getFirst().with(Script.EMPTY.withChoice("Ra8#")).with(Sitting.End.COMMITTED);
+        club.sittings().save(begun.id(), 0, done, noon.plusSeconds(60));
+        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(0, 0, 1, 0));
+        Sitting here = home.sittings().read(home.sittings().list().getFirst().id());
+        assertThat(here.tasks().getFirst().script().choice()).isEqualTo("Ra8#");
+        assertThat(here.isDone()).isTrue();
+        home.sittings().remove(here.student());
+        assertThat(bringHome().tasks()).isEqualTo(MergeReport.Tasks.NONE);
+        assertThat(home.sittings().students())
+                .as("off the list here")
+                .extracting(Student::name)
+                .containsExactly("Okafor, Sam");
     }
 }

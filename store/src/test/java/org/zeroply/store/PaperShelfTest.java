@@ -172,4 +172,39 @@ class PaperShelfTest {
                 .isEqualTo(new Student(ida.id(), "Brandt, Ida", 1730));
         assertThat(workbook.sittings().read(begun.id()).student().name()).isEqualTo("Brandt, Ida");
     }
+
+    @Test
+    void whatCanBeReadIsSavedFromADamagedWorkbook() throws Exception {
+        PaperShelf shelf = workbook.papers();
+        Paper paper = paper();
+        long whole = shelf.add(paper, "new");
+        long part = shelf.add(paper.withName("Part"), "new");
+        long gone = shelf.add(paper.withName("Gone"), "new");
+        Student ida = workbook.sittings().keep(new Student(0, "Brandt, Ida", 1350));
+        workbook.sittings().begin(part, paper, ida, NOON);
+        workbook.sittings().begin(whole, paper, ida, NOON.plusSeconds(9));
+        Path file = workbook.file();
+        workbook.close();
+        try (var connection = WorkbookFile.source(file).getConnection();
+                var statement = connection.createStatement()) {
+            statement.execute("update task set content = 'x' where place = 0 and paper = " + part);
+            statement.execute("update task set content = 'x' where paper = " + gone);
+            statement.execute("update sitting_task set ending = 'x' where sitting = 1");
+        }
+        Path saved = folder.resolve("saved.zeroply");
+        Rescue.Report report = Workbook.rescue(
+                file, saved, Books.CLOCK, org.zeroply.work.Progress.SILENT, new org.zeroply.work.Cancel());
+        assertThat(report).isEqualTo(new Rescue.Report(0, 0, 0, 0, 2, 1));
+        workbook = Books.open(saved);
+        assertThat(workbook.papers().list())
+                .extracting(PaperShelf.Listed::name, PaperShelf.Listed::tasks)
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple(paper.name(), 2),
+                        org.assertj.core.groups.Tuple.tuple("Part", 1));
+        assertThat(workbook.sittings().list()).singleElement().satisfies(listed -> {
+            assertThat(listed.student().rating()).isEqualTo(1350);
+            assertThat(listed.paper())
+                    .isEqualTo(workbook.papers().list().getFirst().id());
+        });
+    }
 }

@@ -154,8 +154,8 @@ public final class Shell extends StackPane {
         reading = new ReadingModel(workbook, background);
         calculator = calculator(background);
         calculation = new CalculationModel(reading, workbook, background, calculator);
-        questions =
-                new QuestionModel(reading, calculation, background, calculator, new ExactEndings(settings.endings()));
+        ExactEndings endings = new ExactEndings(settings.endings());
+        questions = new QuestionModel(reading, calculation, background, calculator, endings);
         forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
                 games,
@@ -188,7 +188,16 @@ public final class Shell extends StackPane {
         repertoire = repertoireDesk.model();
         repertoireDesk.follow(reading);
         taskDesk = new TaskDesk(
-                workbook, background, calculator, reading, judging, files, sheets, new OverPlaces(), this::setUpTask);
+                workbook,
+                background,
+                calculator,
+                reading,
+                judging,
+                files,
+                sheets,
+                new OverPlaces(),
+                endings,
+                this::setUpTask);
         tasks = taskDesk.model();
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
         status = new StatusLine(background);

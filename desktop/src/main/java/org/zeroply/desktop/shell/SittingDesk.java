@@ -20,6 +20,7 @@ import org.zeroply.coaching.Award;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.MarkedSitting;
+import org.zeroply.coaching.Opponent;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Student;
@@ -43,8 +44,6 @@ import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.store.Workbook;
-import org.zeroply.task.Evidence;
-import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.ScriptReader;
 import org.zeroply.task.ScriptText;
@@ -53,7 +52,6 @@ import org.zeroply.task.TaskKind;
 /** Sittings of the open paper: who sits, what covers the window then, marked scripts, awards, students, results. */
 final class SittingDesk implements ResultsPane.Actions {
     private static final long OPINION_MILLIS = 800;
-    private static final long ANSWER_MILLIS = 1_000;
 
     /** Puts something over all places, and takes it away again. */
     interface Over {
@@ -72,6 +70,7 @@ final class SittingDesk implements ResultsPane.Actions {
     private final Sheets sheets;
     private final Over over;
     private final TaskForms forms;
+    private final Opponent opponent;
     private final ResultsPane results;
     private final Clock clock = Clock.systemUTC();
 
@@ -85,7 +84,8 @@ final class SittingDesk implements ResultsPane.Actions {
             PaperFiles out,
             Sheets sheets,
             Over over,
-            TaskForms forms) {
+            TaskForms forms,
+            Opponent opponent) {
         this.workbook = workbook;
         this.background = background;
         this.calculator = calculator;
@@ -96,6 +96,7 @@ final class SittingDesk implements ResultsPane.Actions {
         this.sheets = sheets;
         this.over = over;
         this.forms = forms;
+        this.opponent = opponent;
         results = new ResultsPane(model, workbook, background, this);
     }
 
@@ -206,16 +207,8 @@ final class SittingDesk implements ResultsPane.Actions {
         });
     }
 
-    /** The calculator's move in a game that is played on. */
     private void answer(Position position, Consumer<Move> play) {
-        calculator.look(
-                (analyst, cancel) ->
-                        analyst.calculate(Question.of(position, Limit.millis(ANSWER_MILLIS)), partial -> {}, cancel),
-                found -> {
-                    if (!found.lines().isEmpty()) {
-                        play.accept(found.lines().getFirst().first());
-                    }
-                });
+        calculator.look((analyst, cancel) -> opponent.answer(position, analyst, cancel), move -> move.ifPresent(play));
     }
 
     // ---- marked scripts
@@ -283,23 +276,15 @@ final class SittingDesk implements ResultsPane.Actions {
         Sat sat = sitting.tasks().get(place);
         Position end =
                 ScriptReader.read(sat.script(), sat.task().start()).played().end();
-        calculator.look(
-                (analyst, cancel) -> {
-                    Opinion opinion = Opinion.of(
-                            analyst.calculate(Question.of(end, Limit.millis(ANSWER_MILLIS)), partial -> {}, cancel)
-                                    .verdict()
-                                    .step());
-                    return new Evidence(end, opinion, analyst.name(), ANSWER_MILLIS + " ms");
-                },
-                evidence -> {
-                    Sat judged = sat.withEvidence(List.of(evidence));
-                    background.write(
-                            () -> {
-                                workbook.sittings().save(sitting.id(), place, judged, clock.instant());
-                                return sitting.with(place, judged);
-                            },
-                            this::showMarked);
-                });
+        calculator.look((analyst, cancel) -> opponent.judge(end, analyst, cancel), evidence -> {
+            Sat judged = sat.withEvidence(List.of(evidence));
+            background.write(
+                    () -> {
+                        workbook.sittings().save(sitting.id(), place, judged, clock.instant());
+                        return sitting.with(place, judged);
+                    },
+                    this::showMarked);
+        });
     }
 
     /** A marked script on the screen. */

@@ -15,6 +15,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Homework;
+import org.zeroply.coaching.Opponent;
 import org.zeroply.desktop.Choices;
 import org.zeroply.desktop.FormParts;
 import org.zeroply.desktop.Texts;
@@ -25,6 +26,7 @@ import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.TaskForms;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.desktop.task.TasksView;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.print.PaperPages;
@@ -42,6 +44,8 @@ final class TaskDesk implements TasksView.Actions {
     /** From that loss on, the better line of a judged game comes before the move that was played. */
     private static final double WORTH_ASKING = 0.1;
 
+    private static final long ANSWER_MILLIS = 1_000;
+
     private final TasksModel model;
     private final TasksView view;
     private final SittingDesk sittings;
@@ -56,6 +60,7 @@ final class TaskDesk implements TasksView.Actions {
 
     /**
      * @param over shows what covers all places
+     * @param endings who knows how endings end, for games that are played on
      * @param setUp has a position set up, from which a task is made
      */
     TaskDesk(
@@ -67,6 +72,7 @@ final class TaskDesk implements TasksView.Actions {
             FileChoice files,
             Sheets sheets,
             SittingDesk.Over over,
+            ExactEndings endings,
             Runnable setUp) {
         this.background = background;
         this.reading = reading;
@@ -77,7 +83,18 @@ final class TaskDesk implements TasksView.Actions {
         out = new PaperFiles(files, background, sheets);
         model = new TasksModel(workbook, background, calculator);
         forms = new TaskForms(model, sheets::show);
-        sittings = new SittingDesk(workbook, background, calculator, reading, model, files, out, sheets, over, forms);
+        sittings = new SittingDesk(
+                workbook,
+                background,
+                calculator,
+                reading,
+                model,
+                files,
+                out,
+                sheets,
+                over,
+                forms,
+                new Opponent(endings, ANSWER_MILLIS));
         view = new TasksView(model, sittings.results(), this);
         model.setOnLeaving(view::keepEdits);
         model.saidProperty().subscribe((before, now) -> {

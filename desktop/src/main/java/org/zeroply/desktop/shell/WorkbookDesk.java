@@ -173,6 +173,9 @@ final class WorkbookDesk {
         for (MergeReport.Repertoires each : report.repertoires()) {
             lines.add(Texts.of("merge.repertoire." + each.fresh(), each.name(), each.positions(), each.otherwise()));
         }
+        line(lines, "merge.papers", report.tasks().papers());
+        line(lines, "merge.papersBeside", report.tasks().beside());
+        line(lines, "merge.sittings", report.tasks().sittings());
         if (lines.isEmpty() && names.isEmpty()) {
             lines.add(Texts.of("merge.nothing"));
         }

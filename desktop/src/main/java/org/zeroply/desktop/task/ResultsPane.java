@@ -21,6 +21,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
+import org.zeroply.coaching.Result;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.shell.Background;
@@ -57,6 +58,7 @@ public final class ResultsPane extends BorderPane {
     private final RatingPlot plot = new RatingPlot();
     private final Label basis = new Label();
     private final Label sums = Labels.wrapped("");
+    private final Label all = Labels.wrapped("");
 
     public ResultsPane(TasksModel model, Workbook workbook, Background background, Actions actions) {
         this.model = model;
@@ -73,6 +75,8 @@ public final class ResultsPane extends BorderPane {
         });
         list.getSelectionModel().selectedItemProperty().subscribe(this::showSums);
         sums.setId("results-sums");
+        all.setId("results-all");
+        all.managedProperty().bind(all.textProperty().isNotEmpty());
         list.setOnKeyPressed(event -> {
             if (event.getCode() == KeyCode.ENTER) {
                 open();
@@ -89,7 +93,7 @@ public final class ResultsPane extends BorderPane {
                 button("results.scripts", "results-scripts", actions::readScripts),
                 table);
         basis.getStyleClass().add("soft");
-        VBox under = new VBox(6, sums, basis, plot, buttons);
+        VBox under = new VBox(6, sums, all, basis, plot, buttons);
         under.getStyleClass().add("sheet-under");
         setCenter(list);
         setBottom(under);
@@ -112,21 +116,21 @@ public final class ResultsPane extends BorderPane {
 
     /** What the chosen sitting came to by what points are given for, by kind and by theme. */
     private void showSums(ResultTable.@Nullable Row row) {
-        if (row == null) {
-            sums.setText(Texts.of("results.hint"));
-            return;
-        }
+        sums.setText(row == null ? Texts.of("results.hint") : sums(row.result()));
+    }
+
+    private static String sums(Result result) {
         Map<String, MarkedScript.Sum> all = new LinkedHashMap<>();
-        row.result().bySkill().forEach((skill, sum) -> all.put(skill.title(), sum));
-        row.result().byKind().forEach((kind, sum) -> all.put(kind.title(), sum));
-        all.putAll(row.result().byTheme());
-        sums.setText(all.entrySet().stream()
+        result.bySkill().forEach((skill, sum) -> all.put(skill.title(), sum));
+        result.byKind().forEach((kind, sum) -> all.put(kind.title(), sum));
+        all.putAll(result.byTheme());
+        return all.entrySet().stream()
                 .map(each -> Texts.of(
                         "results.sum",
                         each.getKey(),
                         each.getValue().points(),
                         each.getValue().outOf()))
-                .collect(Collectors.joining("  ·  ")));
+                .collect(Collectors.joining("  ·  "));
     }
 
     /** Reads the sittings of the open paper. */
@@ -140,6 +144,11 @@ public final class ResultsPane extends BorderPane {
             list.setItems(FXCollections.observableArrayList(rows));
             GroupResult group = ResultTable.latest(rows);
             plot.show(group, null);
+            Result together = ResultTable.together(rows);
+            all.setText(
+                    group.points().size() < 2
+                            ? ""
+                            : Texts.of("results.all", together.points(), together.outOf(), sums(together)));
             basis.setText(Texts.of("results.basis", group.points().size(), GroupResult.BAND));
         });
     }

@@ -48,13 +48,13 @@ public final class SittingView extends BorderPane {
     private static final Duration TICK = Duration.millis(250);
 
     /** Who answers in a game that is played on. */
-    public interface Opponent {
+    public interface OtherSide {
         void answer(Position position, Consumer<Move> play);
     }
 
     private final SittingModel model;
     private final Language language;
-    private final Opponent opponent;
+    private final OtherSide otherSide;
     private final Runnable whenDone;
     private final Runnable askToLeave;
     private final BoardView board = new BoardView();
@@ -78,10 +78,10 @@ public final class SittingView extends BorderPane {
      * @param whenDone called once all tasks have ended
      */
     public SittingView(
-            SittingModel model, Language language, Opponent opponent, Runnable askToLeave, Runnable whenDone) {
+            SittingModel model, Language language, OtherSide otherSide, Runnable askToLeave, Runnable whenDone) {
         this.model = model;
         this.language = language;
-        this.opponent = opponent;
+        this.otherSide = otherSide;
         this.askToLeave = askToLeave;
         this.whenDone = whenDone;
         getStyleClass().add("sitting");
@@ -482,7 +482,7 @@ public final class SittingView extends BorderPane {
 
     private void answer(Task task, Position position) {
         if (position.sideToMove() != task.solver() && position.hasLegalMove()) {
-            opponent.answer(position, move -> {
+            otherSide.answer(position, move -> {
                 boolean same = !model.isDone()
                         && model.current().task().equals(task)
                         && board.positionProperty().get().equals(position);

@@ -41,7 +41,7 @@ import org.zeroply.task.Want;
 
 /** What is asked for on a sheet of paper about tasks: an item, questions, a note, an award, students, a script from paper. */
 public final class TaskForms {
-    private static final int QUESTIONS = 6;
+    private static final int QUESTIONS = 8;
 
     /** Lays a sheet over the window. */
     public interface Show {
@@ -258,7 +258,9 @@ public final class TaskForms {
             help.setText(Texts.of("questions.help"));
             VBox content = new VBox(10, form, help);
             Button keep = FormParts.primary("item.keep");
-            Sheet sheet = show.show(Texts.of("questions.title"), content, List.of(keep));
+            Button propose = button("questions.propose", "questions-propose");
+            propose.setOnAction(event -> model.proposeQuestions(proposed -> fill(proposed, texts, keys)));
+            Sheet sheet = show.show(Texts.of("questions.title"), content, List.of(propose, keep));
             keep.setOnAction(event -> {
                 List<AssessQuestion> questions = new ArrayList<>();
                 for (int i = 0; i < QUESTIONS; i++) {
@@ -272,6 +274,25 @@ public final class TaskForms {
                 sheet.close();
             });
         });
+    }
+
+    /** Puts questions that are not there yet into empty rows. */
+    private static void fill(List<AssessQuestion> proposed, List<TextField> texts, List<TextField> keys) {
+        List<String> there = texts.stream().map(TextField::getText).toList();
+        int row = 0;
+        for (AssessQuestion question : proposed) {
+            if (there.contains(question.text())) {
+                continue;
+            }
+            while (row < texts.size() && !texts.get(row).getText().isBlank()) {
+                row++;
+            }
+            if (row == texts.size()) {
+                return;
+            }
+            texts.get(row).setText(question.text());
+            keys.get(row).setText(String.join(" / ", question.keys()));
+        }
     }
 
     private void goal(Task task) {

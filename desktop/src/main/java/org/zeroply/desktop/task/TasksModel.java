@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
@@ -33,6 +34,8 @@ import org.zeroply.store.PaperShelf;
 import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
+import org.zeroply.task.AssessDraft;
+import org.zeroply.task.AssessQuestion;
 import org.zeroply.task.DraftScheme;
 import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
@@ -46,6 +49,7 @@ import org.zeroply.task.TaskCheck;
 import org.zeroply.task.Theme;
 import org.zeroply.task.Themes;
 import org.zeroply.task.Want;
+import org.zeroply.work.Cancel;
 
 /** The papers of the workbook, the one that is open, its task that is edited, and where one is in its solution. */
 public final class TasksModel {
@@ -126,6 +130,12 @@ public final class TasksModel {
 
     public ReadOnlyBooleanProperty checkingProperty() {
         return checking.getReadOnlyProperty();
+    }
+
+    /** Works out the questions that the ledger answers for the open task. */
+    void proposeQuestions(Consumer<List<AssessQuestion>> then) {
+        Language names = language.get();
+        task().ifPresent(task -> background.read(() -> AssessDraft.of(task, names, new Cancel()), then));
     }
 
     public ObjectProperty<Language> languageProperty() {
