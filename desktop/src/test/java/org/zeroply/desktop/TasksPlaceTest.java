@@ -15,6 +15,8 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.task.Points;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskKind;
 
 /** The place Tasks in the real window: a paper is set, checked, sat, marked, printed, and goes out as homework. */
 @SuppressWarnings("NullAway.Init")
@@ -238,5 +240,36 @@ class TasksPlaceTest extends AtTheWindow {
             }
         }
         assertThat(stand.workbook().sittings().list()).hasSize(5);
+    }
+
+    @Test
+    void tasksArePutInOrderWithTheMouseAndQuestionsAreProposed() throws IOException {
+        take("two.pgn", ENDING + "\n[SetUp \"1\"]\n[FEN \"6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1\"]\n\n1. Ra8# $18 *\n");
+        Task first = tasks().paperProperty().get().tasks().getFirst();
+        robot.drag("#tasks-chip-1").dropTo("#tasks-chip-2");
+        stand.settle();
+        assertThat(tasks().paperProperty().get().tasks().getLast()).isEqualTo(first);
+        robot.clickOn("#tasks-chip-1");
+        Stand.onStage(() -> {
+            tasks().edit(task -> task.withKind(TaskKind.ASSESS), "kind");
+            return true;
+        });
+        run("command.tasks.questions");
+        robot.clickOn("#questions-propose");
+        stand.await("the questions", () -> !typed("#question-1").isEmpty());
+        assertThat(typed("#question-1")).isEqualTo("After 1.Ra8#: How do you judge the position?");
+        assertThat(typed("#key-1")).isEqualTo("White is winning");
+        assertThat(typed("#key-2")).isEqualTo("+5");
+        robot.clickOn("#sheet-primary");
+        stand.settle();
+        assertThat(tasks().task().orElseThrow().questions()).hasSize(6);
+        run("command.undo");
+        run("command.undo");
+        run("command.undo");
+        assertThat(tasks().paperProperty().get().tasks().getFirst().start()).isEqualTo(first.start());
+    }
+
+    private String typed(String query) {
+        return Stand.onStage(() -> robot.lookup(query).queryTextInputControl().getText());
     }
 }

@@ -997,6 +997,7 @@ public final class Shell extends StackPane {
         add("command.tasks.up", "Alt+Up", Place.TASKS, () -> tasks.reorder(-1));
         add("command.tasks.down", "Alt+Down", Place.TASKS, () -> tasks.reorder(1));
         add("command.tasks.themes", "Alt+H", Place.TASKS, tasks::findThemes);
+        add("command.tasks.questions", "Alt+Q", Place.TASKS, taskDesk::editQuestions);
         add("command.tasks.check", "Alt+K", Place.TASKS, () -> {
             view.show(TasksView.Tab.CHECK);
             tasks.check();

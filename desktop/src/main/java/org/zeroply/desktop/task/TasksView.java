@@ -9,6 +9,7 @@ import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
+import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -27,11 +28,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.input.ClipboardContent;
-import javafx.scene.input.Dragboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.TransferMode;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
@@ -67,6 +66,8 @@ import org.zeroply.task.Theme;
 
 /** The place Tasks: the examination paper at the left, its solution and mark scheme at the right. */
 public final class TasksView extends StackPane {
+    private static final PseudoClass TARGET = PseudoClass.getPseudoClass("target");
+
     /** What the place asks of the window around it. */
     public interface Actions {
         void newPaper();
@@ -533,28 +534,33 @@ public final class TasksView extends StackPane {
                 model.choose(task);
                 showChips();
             });
-            chip.setOnDragDetected(event -> {
-                Dragboard drag = chip.startDragAndDrop(TransferMode.MOVE);
-                ClipboardContent content = new ClipboardContent();
-                content.putString(Integer.toString(task));
-                drag.setContent(content);
-                event.consume();
-            });
-            chip.setOnDragOver(event -> {
-                if (event.getGestureSource() instanceof ToggleButton) {
-                    event.acceptTransferModes(TransferMode.MOVE);
+            chip.setOnMouseDragged(event -> markChip(chipUnder(event)));
+            chip.setOnMouseReleased(event -> {
+                int target = chipUnder(event);
+                markChip(-1);
+                if (target >= 0 && target != task) {
+                    keepEdits();
+                    model.move(task, target);
                 }
-                event.consume();
-            });
-            chip.setOnDragDropped(event -> {
-                String moved = event.getDragboard().getString();
-                if (moved != null && moved.matches("\\d+")) {
-                    model.move(Integer.parseInt(moved), task);
-                }
-                event.setDropCompleted(true);
-                event.consume();
             });
             chips.getChildren().add(chip);
+        }
+    }
+
+    /** The place of the task onto which one is dragged; -1 for none. */
+    private int chipUnder(MouseEvent event) {
+        for (int i = 0; i < chips.getChildren().size(); i++) {
+            Node chip = chips.getChildren().get(i);
+            if (chip.contains(chip.sceneToLocal(event.getSceneX(), event.getSceneY()))) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private void markChip(int target) {
+        for (int i = 0; i < chips.getChildren().size(); i++) {
+            chips.getChildren().get(i).pseudoClassStateChanged(TARGET, i == target);
         }
     }
 
