@@ -227,6 +227,7 @@ public final class TasksView extends StackPane {
                         item("tasks.add.setup", actions::fromSetup),
                         item("tasks.add.remove", model::removeTask));
         chips.setAlignment(Pos.CENTER_LEFT);
+        letChipsBeDragged();
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         Button sit = button("tasks.sit", "tasks-sit", actions::sit);
@@ -534,17 +535,25 @@ public final class TasksView extends StackPane {
                 model.choose(task);
                 showChips();
             });
-            chip.setOnMouseDragged(event -> markChip(chipUnder(event)));
-            chip.setOnMouseReleased(event -> {
-                int target = chipUnder(event);
-                markChip(-1);
-                if (target >= 0 && target != task) {
-                    keepEdits();
-                    model.move(task, target);
-                }
-            });
             chips.getChildren().add(chip);
         }
+    }
+
+    /** Dragging a chip onto another one puts its task there. */
+    private void letChipsBeDragged() {
+        int[] dragged = {-1};
+        chips.addEventFilter(MouseEvent.MOUSE_PRESSED, event -> dragged[0] = chipUnder(event));
+        chips.addEventFilter(MouseEvent.MOUSE_DRAGGED, event -> markChip(dragged[0] < 0 ? -1 : chipUnder(event)));
+        chips.addEventFilter(MouseEvent.MOUSE_RELEASED, event -> {
+            int from = dragged[0];
+            int to = chipUnder(event);
+            dragged[0] = -1;
+            markChip(-1);
+            if (from >= 0 && to >= 0 && from != to) {
+                keepEdits();
+                model.move(from, to);
+            }
+        });
     }
 
     /** The place of the task onto which one is dragged; -1 for none. */
