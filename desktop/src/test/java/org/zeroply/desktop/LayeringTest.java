@@ -26,6 +26,7 @@ class LayeringTest {
             "ending",
             "reading",
             "analysis",
+            "defence",
             "repertoire",
             "task",
             "coaching");

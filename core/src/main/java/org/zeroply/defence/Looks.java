@@ -1,0 +1,89 @@
+package org.zeroply.defence;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.zeroply.analysis.Candidate;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Calculation;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Limit;
+import org.zeroply.search.Question;
+import org.zeroply.search.Verdict;
+import org.zeroply.work.Cancel;
+
+/**
+ * Short calculations of the moves of one position: one thread, a fixed number of positions, and a table that is emptied before
+ * each, so that the same look always sees the same.
+ */
+final class Looks {
+    static final double A_LITTLE = 0.03;
+
+    private final Position position;
+    private final Side us;
+    private final Cancel cancel;
+    private final Calculator calculator = new Calculator(4, 1);
+
+    Looks(Position position, Cancel cancel) {
+        this.position = position;
+        this.cancel = cancel;
+        us = position.sideToMove();
+    }
+
+    /** A move and best play after it. */
+    CalculatedLine after(Move move, long nodes) {
+        return afterAll(move, nodes, 1).getFirst();
+    }
+
+    /** A move with each of the best replies to it, the best for the other side first; at least one line. */
+    List<CalculatedLine> afterAll(Move move, long nodes, int replies) {
+        Position after = position.play(move);
+        if (!after.hasLegalMove()) {
+            Verdict verdict = after.isCheckmate() ? Verdict.mated(us.opposite()) : Verdict.DRAWN;
+            return List.of(new CalculatedLine(List.of(move), verdict, 0));
+        }
+        calculator.forget();
+        Calculation found = calculator.calculate(
+                Question.of(after, Limit.nodes(nodes)).withLines(replies), calculation -> {}, cancel);
+        if (found.lines().isEmpty()) {
+            return List.of(new CalculatedLine(List.of(move), found.verdict(), found.depth()));
+        }
+        List<CalculatedLine> lines = new ArrayList<>();
+        for (CalculatedLine best : found.lines()) {
+            List<Move> line = new ArrayList<>(List.of(move));
+            line.addAll(best.moves());
+            lines.add(new CalculatedLine(line, best.verdict(), best.depth()));
+        }
+        return lines;
+    }
+
+    /** The expected score of the side to move, by its best move. */
+    double expected(long nodes) {
+        calculator.forget();
+        return calculator
+                .calculate(Question.of(position, Limit.nodes(nodes)), calculation -> {}, cancel)
+                .verdict()
+                .expectedFor(us);
+    }
+
+    /**
+     * Whether a line costs something against what could be expected: mate, as much as a refuted candidate, or material and
+     * a little of the expected score as well. Material alone may be on its way back.
+     */
+    boolean costs(CalculatedLine line, double expected) {
+        double loss = expected - line.verdict().expectedFor(us);
+        return isMated(line) || loss >= Candidate.REFUTED || lost(line) > 0 && loss >= A_LITTLE;
+    }
+
+    /** Material that a line costs the side to move, in pawns; negative if it wins some. */
+    int lost(CalculatedLine line) {
+        return Settled.counted(position, us) - Settled.atEnd(position, line.moves(), us);
+    }
+
+    /** Whether a line ends in the mate of the side to move, as far as was seen. */
+    boolean isMated(CalculatedLine line) {
+        return line.verdict().isMate() && line.verdict().expectedFor(us) == 0;
+    }
+}

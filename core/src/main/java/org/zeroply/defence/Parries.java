@@ -1,0 +1,351 @@
+package org.zeroply.defence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Candidate;
+import org.zeroply.reading.Change;
+import org.zeroply.reading.Factor;
+import org.zeroply.reading.Ledger;
+import org.zeroply.reading.ValueScale;
+import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Calculation;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Grounds;
+import org.zeroply.search.Limit;
+import org.zeroply.search.ProofSearch;
+import org.zeroply.search.Question;
+import org.zeroply.search.Threat;
+import org.zeroply.work.Cancel;
+
+/**
+ * Every legal move against one threat: those that meet it, the best first, and the natural-looking ones that do not.
+ *
+ * <p>A threat of mate is met if no mate is left: none that the calculator sees, and none in two moves more than was
+ * threatened by a proof, where the proof can be completed. A threat to win something is met if no mate follows and at most
+ * half of what was threatened is lost at the end of best play, or if it is as good as a move of which that is true. A check is met by what gives away less than a refuted
+ * candidate does against the best answer. The calculator works with a fixed number of positions on one thread and a table of its own, so
+ * the same question always has the same answer.
+ *
+ * @param meeting the moves that meet the threat
+ * @param failing those that do something against it and yet fail, the least bad first
+ * @param empty where the threat would win nothing even if the side to move passed: its first move and what is played against
+ *     it; else null
+ * @param complete whether every move was looked at with the whole effort
+ */
+public record Parries(
+        Position position,
+        Threat threat,
+        List<Parry> meeting,
+        List<Parry> failing,
+        @Nullable CalculatedLine empty,
+        boolean complete) {
+    private static final long FIRST_LOOK = 2_500;
+    private static final long SECOND_LOOK = 20_000;
+    private static final long PROOF_NODES = 30_000;
+    private static final int LONGER = 2;
+    private static final int A_PAWN = 100;
+
+    /** In hundredths of a pawn. */
+    private static final int AS_GOOD = 25;
+
+    /** What a parry is charged with beside material. */
+    private static final Set<Factor> PRICE = EnumSet.of(
+            Factor.WEAK_SQUARES,
+            Factor.COVER,
+            Factor.CASTLING,
+            Factor.ACTIVE,
+            Factor.IDLE,
+            Factor.ISOLATED,
+            Factor.DOUBLED,
+            Factor.BACKWARD,
+            Factor.HANGING,
+            Factor.LOOSE);
+
+    public Parries {
+        meeting = List.copyOf(meeting);
+        failing = List.copyOf(failing);
+    }
+
+    /** All moves that are listed, by move. */
+    public Map<Move, Parry> byMove() {
+        Map<Move, Parry> all = new LinkedHashMap<>();
+        meeting.forEach(parry -> all.put(parry.move(), parry));
+        failing.forEach(parry -> all.put(parry.move(), parry));
+        return all;
+    }
+
+    /**
+     * The threat that a coach names by its first move: what it would lead to if the side to move passed. Empty if the
+     * move is not possible then, or if neither mate nor the win of a pawn comes of it.
+     */
+    public static Optional<Threat> named(Position position, Move move, Cancel cancel) {
+        if (position.isCheck()) {
+            return Optional.empty();
+        }
+        Position free = position.play(Move.PASS);
+        if (!free.isLegal(move)) {
+            return Optional.empty();
+        }
+        Side them = free.sideToMove();
+        Position struck = free.play(move);
+        List<Move> line = new ArrayList<>(List.of(move));
+        if (struck.hasLegalMove()) {
+            Calculation found = new Calculator(4, 1)
+                    .calculate(Question.of(struck, Limit.nodes(SECOND_LOOK)), partial -> {}, cancel);
+            if (found.lines().isEmpty()) {
+                return Optional.empty();
+            }
+            line.addAll(found.lines().getFirst().moves());
+            int mateIn = found.verdict().mateIn() * (them == Side.WHITE ? 1 : -1);
+            if (mateIn > 0) {
+                return Optional.of(mate(position, line, mateIn + 1));
+            }
+        } else if (struck.isCheckmate()) {
+            return Optional.of(mate(position, line, 1));
+        } else {
+            return Optional.empty();
+        }
+        int gain = Settled.atEnd(free, line, them) - Settled.counted(free, them);
+        if (gain < 1) {
+            return Optional.empty();
+        }
+        return Optional.of(new Threat(
+                free.captured(move) == null ? Threat.Kind.DOUBLE : Threat.Kind.MATERIAL,
+                line,
+                won(free, line),
+                SquareSet.of(move.from()),
+                A_PAWN * gain,
+                0));
+    }
+
+    private static Threat mate(Position position, List<Move> line, int mateIn) {
+        return new Threat(
+                Threat.Kind.MATE,
+                line,
+                SquareSet.of(position.king(position.sideToMove())),
+                SquareSet.of(line.getFirst().from()),
+                0,
+                mateIn);
+    }
+
+    /** Where the first man is taken by the side that begins the line. */
+    private static SquareSet won(Position free, List<Move> line) {
+        Position here = free;
+        for (int i = 0; i < line.size(); i++) {
+            if (i % 2 == 0 && here.captured(line.get(i)) != null) {
+                return SquareSet.of(line.get(i).to());
+            }
+            here = here.play(line.get(i));
+        }
+        return SquareSet.NONE;
+    }
+
+    /**
+     * Looks at every legal move on the calling thread, a little first and then more.
+     *
+     * @param partial told when every move has been looked at a little
+     */
+    public static Parries of(Position position, Threat threat, Consumer<Parries> partial, Cancel cancel) {
+        return new Search(position, threat, cancel).run(partial);
+    }
+
+    /** One question. */
+    private static final class Search {
+        private final Position position;
+        private final Threat threat;
+        private final Side us;
+        private final Cancel cancel;
+        private final OnTheBoard board;
+        private final Looks looks;
+        private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
+        private final Ledger ledger;
+        private final @Nullable CalculatedLine fails;
+        private boolean bestKeepsMost;
+        private int bestWorth;
+
+        Search(Position position, Threat threat, Cancel cancel) {
+            this.position = position;
+            this.threat = threat;
+            this.cancel = cancel;
+            us = position.sideToMove();
+            looks = new Looks(position, cancel);
+            board = new OnTheBoard(position, threat);
+            ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
+            fails = threatFails();
+        }
+
+        /** Threats of material are told by the exchange on one square; a search may see that carrying them out is a mistake. */
+        private @Nullable CalculatedLine threatFails() {
+            if (threat.kind() != Threat.Kind.MATERIAL || position.isCheck()) {
+                return null;
+            }
+            Position free = position.play(Move.PASS);
+            Looks theirs = new Looks(free, cancel);
+            CalculatedLine line = theirs.after(threat.line().getFirst(), SECOND_LOOK);
+            boolean fails = theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
+            return fails ? line : null;
+        }
+
+        /** A move with what was seen of it. */
+        private record Looked(Move move, CalculatedLine line, Set<ParryKind> kinds) {}
+
+        Parries run(Consumer<Parries> partial) {
+            List<Looked> looked = new ArrayList<>();
+            for (Move move : position.legalMoves()) {
+                if (cancel.isWished()) {
+                    return sorted(looked, false);
+                }
+                looked.add(new Looked(move, looks.after(move, FIRST_LOOK), board.of(move)));
+            }
+            partial.accept(sorted(looked, false));
+            double best = best(looked);
+            findBest(looked);
+            for (int i = 0; i < looked.size(); i++) {
+                Looked one = looked.get(i);
+                boolean worth = !one.kinds().isEmpty() || isMet(one, best);
+                if (worth && !cancel.isWished()) {
+                    looked.set(i, new Looked(one.move(), looks.after(one.move(), SECOND_LOOK), one.kinds()));
+                }
+            }
+            return sorted(looked, !cancel.isWished());
+        }
+
+        private double best(List<Looked> looked) {
+            return looked.stream()
+                    .mapToDouble(one -> one.line().verdict().expectedFor(us))
+                    .max()
+                    .orElse(0);
+        }
+
+        /** Whether the best move, or one as good, keeps most of what is threatened: then what is as good does so as well. */
+        private void findBest(List<Looked> looked) {
+            bestWorth = looked.stream().mapToInt(one -> worth(one.line())).max().orElse(0);
+            bestKeepsMost = looked.stream().anyMatch(one -> worth(one.line()) >= bestWorth - AS_GOOD && keepsMost(one));
+        }
+
+        private boolean isMet(Looked one, double best) {
+            if (looks.isMated(one.line())) {
+                return false;
+            }
+            return switch (threat.kind()) {
+                case MATE -> true;
+                case CHECK -> best - one.line().verdict().expectedFor(us) < Candidate.REFUTED;
+                case PROMOTION, MATERIAL, DOUBLE ->
+                    keepsMost(one) || bestKeepsMost && worth(one.line()) >= bestWorth - AS_GOOD;
+            };
+        }
+
+        private int worth(CalculatedLine line) {
+            return (us == Side.WHITE ? 1 : -1) * line.verdict().hundredths();
+        }
+
+        private boolean keepsMost(Looked one) {
+            return 2 * A_PAWN * looks.lost(one.line()) <= threat.gain() && !looks.isMated(one.line());
+        }
+
+        private Parries sorted(List<Looked> looked, boolean complete) {
+            double best = best(looked);
+            findBest(looked);
+            List<Parry> meeting = new ArrayList<>();
+            List<Parry> failing = new ArrayList<>();
+            for (Looked one : looked) {
+                Parry parry = parry(one, best, complete);
+                if (parry.meets()) {
+                    meeting.add(parry);
+                } else if (isNatural(one)) {
+                    failing.add(parry);
+                }
+            }
+            Comparator<Parry> order = Comparator.comparingInt((Parry parry) ->
+                    (us == Side.WHITE ? -1 : 1) * parry.verdict().hundredths());
+            meeting.sort(order);
+            failing.sort(order);
+            return new Parries(position, threat, meeting, failing, fails, complete);
+        }
+
+        /** An offer that has to be taken by nobody is no natural answer. */
+        private boolean isNatural(Looked one) {
+            Set<ParryKind> kinds = one.kinds();
+            return kinds.size() > 1 || kinds.size() == 1 && !kinds.contains(ParryKind.DEFLECT);
+        }
+
+        private Parry parry(Looked one, double best, boolean complete) {
+            boolean met = isMet(one, best);
+            Grounds grounds = new Grounds.AtDepth(one.line().depth());
+            Position after = position.play(one.move());
+            if (complete && met && threat.kind() == Threat.Kind.MATE && after.hasLegalMove()) {
+                prover.limit(PROOF_NODES, cancel::isWished);
+                ProofSearch.Answer mate = prover.attackerToMove(after, threat.mateIn() + LONGER);
+                met = mate != ProofSearch.Answer.PROVEN;
+                if (mate != ProofSearch.Answer.NOT_SETTLED) {
+                    grounds = new Grounds.Proven();
+                }
+            }
+            Set<ParryKind> kinds = one.kinds();
+            List<Change> changes = List.of();
+            if (met && complete) {
+                kinds = EnumSet.noneOf(ParryKind.class);
+                kinds.addAll(one.kinds());
+                addByResult(one, after, kinds);
+                changes = price(after);
+            }
+            return new Parry(kinds, one.line(), met, grounds, looks.lost(one.line()), changes);
+        }
+
+        /** The kinds that only the outcome tells: what was threatened may still happen, and does no harm. */
+        private void addByResult(Looked one, Position after, Set<ParryKind> kinds) {
+            if (!threat.line().isEmpty() && goesOn(after)) {
+                Piece captured = position.captured(one.move());
+                kinds.add(captured == null ? ParryKind.COUNTER_THREAT : ParryKind.GAIN_MORE);
+            }
+            if (kinds.isEmpty()) {
+                kinds.add(ParryKind.OTHERWISE);
+            }
+        }
+
+        /** Whether the first move of the threat still wins what it won, by the exchange there. */
+        private boolean goesOn(Position after) {
+            Move first = threat.line().getFirst();
+            if (!after.accepts(first)) {
+                return false;
+            }
+            Position struck = after.play(first);
+            return switch (threat.kind()) {
+                case CHECK -> false;
+                // A mate that is met does not come; where nothing on the board stops it, what is threatened back does.
+                case MATE -> false;
+                case PROMOTION ->
+                    Exchange.result(struck, first.to(), us) < Settled.value(org.zeroply.rules.PieceType.QUEEN) - 1;
+                case MATERIAL -> Exchange.result(after, first.to(), us.opposite()) * A_PAWN * 2 > threat.gain();
+                case DOUBLE -> {
+                    boolean stillHits = false;
+                    for (Square target : threat.targets()) {
+                        stillHits |= Exchange.result(struck, target, us.opposite()) > 0;
+                    }
+                    yield stillHits && Exchange.result(struck, first.to(), us) == 0;
+                }
+            };
+        }
+
+        private List<Change> price(Position after) {
+            return Ledger.of(after, ValueScale.SCHOOLROOM).changesSince(ledger).stream()
+                    .filter(change -> PRICE.contains(change.factor()) && change.changed(us))
+                    .toList();
+        }
+    }
+}

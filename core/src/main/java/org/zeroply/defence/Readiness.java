@@ -1,0 +1,249 @@
+package org.zeroply.defence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.search.Evaluation;
+import org.zeroply.search.Weights;
+import org.zeroply.work.Cancel;
+
+/**
+ * May this move be played yet? What it drops now, and the smallest sets of quiet own moves after which it drops nothing, found
+ * by trying them all while the other side passes, and then once more against best replies.
+ *
+ * @param now the move if it is legal now, else null
+ * @param drops what it drops now; nothing where it is not legal yet
+ * @param driven pieces of the other side that it drives away once it can be played cleanly, now or after the first set
+ * @param sets the smallest first; none if it drops nothing now, or if no set was found
+ * @param searched every set of at most so many moves was tried
+ * @param complete whether sets of the greatest size that was asked for were tried, or the first sets were found
+ */
+public record Readiness(
+        Position position,
+        Wish wish,
+        @Nullable Move now,
+        Drops drops,
+        List<Driven> driven,
+        List<Preparation> sets,
+        int searched,
+        boolean complete) {
+    /** The largest set that is looked for. */
+    public static final int MOST_MOVES = 5;
+
+    private static final int MOST_SETS = 8;
+    private static final long MOST_NODES = 400_000;
+
+    /**
+     * A piece that the move attacks so that it has to go.
+     *
+     * @param safe where it can go without loss; none: it is trapped
+     */
+    public record Driven(Square piece, SquareSet safe) {
+        public boolean isTrapped() {
+            return safe.isEmpty();
+        }
+    }
+
+    public Readiness {
+        driven = List.copyOf(driven);
+        sets = List.copyOf(sets);
+    }
+
+    /** Whether the move can be played at once and drops nothing. */
+    public boolean isReady() {
+        return now != null && drops.isNothing();
+    }
+
+    /**
+     * Looks for the sets on the calling thread.
+     *
+     * @param most moves of a set, 0 to {@link #MOST_MOVES}; with 0 only what it drops now is told
+     * @param partial told when one size of sets has been tried
+     */
+    public static Readiness of(
+            Position position, Wish wish, int most, Language language, Consumer<Readiness> partial, Cancel cancel) {
+        if (most < 0 || most > MOST_MOVES) {
+            throw new IllegalArgumentException("sets of 0 to " + MOST_MOVES + " moves can be looked for, not " + most);
+        }
+        return new Search(position, wish, language, cancel).run(most, partial);
+    }
+
+    private static final class Search {
+        private final Position position;
+        private final Wish wish;
+        private final Language language;
+        private final Cancel cancel;
+        private final Side us;
+        private final Drops.Judge judge;
+        private long nodes;
+
+        Search(Position position, Wish wish, Language language, Cancel cancel) {
+            this.position = position;
+            this.wish = wish;
+            this.language = language;
+            this.cancel = cancel;
+            us = position.sideToMove();
+            judge = new Drops.Judge(position, cancel);
+        }
+
+        /** A position in which the side is to move again, and the moves that led there. */
+        private record Reached(Position position, List<Move> moves) {}
+
+        Readiness run(int most, Consumer<Readiness> partial) {
+            Optional<Move> now = wish.in(position);
+            Drops drops = now.map(move -> judge.of(position, move)).orElse(Drops.NOTHING);
+            if (now.isPresent() && drops.isNothing()) {
+                return new Readiness(position, wish, now.get(), drops, driven(position, now.get()), List.of(), 0, true);
+            }
+            List<Reached> frontier = List.of(new Reached(position, List.of()));
+            Set<Long> seen = new HashSet<>(Set.of(position.key()));
+            List<Reached> found = new ArrayList<>();
+            int searched = 0;
+            while (searched < most && found.isEmpty() && !cancel.isWished() && nodes < MOST_NODES) {
+                frontier = grow(frontier, seen, found);
+                if (cancel.isWished() || nodes >= MOST_NODES && found.isEmpty()) {
+                    break;
+                }
+                searched++;
+                partial.accept(result(now.orElse(null), drops, List.of(), searched, false));
+            }
+            return result(now.orElse(null), drops, best(found), searched, searched == most || !found.isEmpty());
+        }
+
+        private Readiness result(@Nullable Move now, Drops drops, List<Reached> found, int searched, boolean complete) {
+            Preparing preparing = new Preparing(position, wish, judge, language, cancel);
+            List<Preparation> sets = new ArrayList<>();
+            for (Reached reached : found) {
+                sets.add(preparing.of(reached.moves()));
+            }
+            sets.sort(Comparator.comparingInt(Search::rank));
+            List<Driven> driven = List.of();
+            if (!found.isEmpty()) {
+                Position there = found.getFirst().position();
+                driven = wish.in(there).map(move -> driven(there, move)).orElse(List.of());
+            } else if (now != null) {
+                driven = driven(position, now);
+            }
+            return new Readiness(position, wish, now, drops, driven, sets, searched, complete);
+        }
+
+        /** Those that hold against best replies come first, those that no order makes work last. */
+        private static int rank(Preparation set) {
+            Preparation.Trial trial = set.trial();
+            return trial == null ? 2 : trial.holds() ? 0 : 1;
+        }
+
+        private List<Reached> grow(List<Reached> frontier, Set<Long> seen, List<Reached> found) {
+            List<Reached> next = new ArrayList<>();
+            for (Reached reached : frontier) {
+                for (Move move : reached.position().legalMoves()) {
+                    if (cancel.isWished() || nodes >= MOST_NODES) {
+                        return next;
+                    }
+                    if (!isQuiet(reached.position(), move)) {
+                        continue;
+                    }
+                    Position after = reached.position().play(move);
+                    if (after.isCheck()) {
+                        continue;
+                    }
+                    Position again = after.play(Move.PASS);
+                    if (!seen.add(again.key())) {
+                        continue;
+                    }
+                    nodes++;
+                    List<Move> moves = new ArrayList<>(reached.moves());
+                    moves.add(move);
+                    Reached fresh = new Reached(again, moves);
+                    Optional<Move> wished = wish.in(again);
+                    if (wished.isPresent() && judge.isClean(again, wished.get())) {
+                        found.add(fresh);
+                    } else {
+                        next.add(fresh);
+                    }
+                }
+            }
+            return next;
+        }
+
+        private boolean isQuiet(Position there, Move move) {
+            return !there.isCapture(move)
+                    && move.promotion() == null
+                    && !wish.in(there).map(move::equals).orElse(false);
+        }
+
+        /** The sets that leave the side best placed, by the static evaluation. */
+        private List<Reached> best(List<Reached> found) {
+            Evaluation evaluation = new Evaluation(Weights.SHIPPED);
+            return found.stream()
+                    .sorted(Comparator.comparingInt((Reached reached) ->
+                                    evaluation.of(reached.position().board()))
+                            .reversed())
+                    .limit(MOST_SETS)
+                    .toList();
+        }
+
+        /** Pieces that the man that moved newly attacks, and that would be lost if they stayed. */
+        private List<Driven> driven(Position before, Move move) {
+            Position after = before.play(move);
+            List<Driven> driven = new ArrayList<>();
+            for (Square piece : after.attacksFrom(move.to()).and(after.men(us.opposite()))) {
+                Piece man = after.pieceAt(piece);
+                boolean isPiece = man != null && Settled.value(man.type()) > 1;
+                if (isPiece && Exchange.result(after, piece, us) > 0 && Exchange.result(before, piece, us) == 0) {
+                    driven.add(new Driven(piece, safe(after, piece)));
+                }
+            }
+            return driven;
+        }
+
+        private SquareSet safe(Position after, Square piece) {
+            SquareSet safe = SquareSet.NONE;
+            for (Move move : after.legalMoves()) {
+                if (move.from() == piece) {
+                    int won = Drops.Judge.captured(after, move);
+                    if (Exchange.result(after.play(move), move.to(), us) <= won) {
+                        safe = safe.or(SquareSet.of(move.to()));
+                    }
+                }
+            }
+            return safe;
+        }
+    }
+
+    /** The moves of a set as they would be written, "Bd3, Nf3, O-O". */
+    static String names(Position position, List<Move> moves, Language language) {
+        List<String> names = new ArrayList<>();
+        Position here = position;
+        for (Move move : moves) {
+            names.add(San.write(here, move, language));
+            here = here.play(move).play(Move.PASS);
+        }
+        return String.join(", ", names);
+    }
+
+    /** In one word for files and logs. */
+    public String state() {
+        String state = isReady()
+                ? "ready"
+                : sets.isEmpty()
+                        ? "not ready"
+                        : "ready after " + sets.getFirst().size();
+        return state.toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,62 @@
+package org.zeroply.defence;
+
+import java.util.List;
+import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+
+/** Material at 1-3-3-5-9, in pawns, as it stands once the exchange that wins most has been played out. */
+final class Settled {
+    private Settled() {}
+
+    static int value(PieceType type) {
+        return switch (type) {
+            case PAWN -> 1;
+            case KNIGHT, BISHOP -> 3;
+            case ROOK -> 5;
+            case QUEEN -> 9;
+            case KING -> 0;
+        };
+    }
+
+    /** What a side has more, as the board stands. */
+    static int counted(Position position, Side side) {
+        int balance = 0;
+        for (Square square : position.occupied()) {
+            Piece man = position.pieceAt(square);
+            if (man != null) {
+                balance += man.side() == side ? value(man.type()) : -value(man.type());
+            }
+        }
+        return balance;
+    }
+
+    /** What a side has more after the side to move has taken what wins most on one square; in check nothing is taken. */
+    static int balance(Position position, Side side) {
+        Side mover = position.sideToMove();
+        int won = position.isCheck() ? 0 : bestExchange(position, mover);
+        return counted(position, side) + (mover == side ? won : -won);
+    }
+
+    /** The most that a side wins by an exchange on one square, 0 for nothing. */
+    static int bestExchange(Position position, Side by) {
+        int best = 0;
+        for (Square square : position.men(by.opposite())) {
+            best = Math.max(best, Exchange.result(position, square, by));
+        }
+        return best;
+    }
+
+    /** What a side has more at the end of a line. */
+    static int atEnd(Position start, List<Move> line, Side side) {
+        Position end = start;
+        for (Move move : line) {
+            end = end.play(move);
+        }
+        return balance(end, side);
+    }
+}

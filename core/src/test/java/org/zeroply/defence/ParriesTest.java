@@ -1,0 +1,168 @@
+package org.zeroply.defence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.zeroply.notation.Fen;
+import org.zeroply.notation.San;
+import org.zeroply.reading.Factor;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Grounds;
+import org.zeroply.search.Threat;
+import org.zeroply.search.Threats;
+import org.zeroply.work.Cancel;
+
+class ParriesTest {
+    static Stream<List<String>> positions() {
+        return Rows.of("parries.txt").stream();
+    }
+
+    private static Parries parries(Position position) {
+        Threat threat = new Threats().against(position, new Cancel()).getFirst();
+        return Parries.of(position, threat, partial -> {}, new Cancel());
+    }
+
+    @ParameterizedTest
+    @MethodSource("positions")
+    void everyWayIsFoundWithItsKindAndWhatFailsIsTold(List<String> row) {
+        Position position = Fen.position(row.get(0));
+        Parries parries = parries(position);
+        Threat threat = parries.threat();
+        String found = threat.line().isEmpty()
+                ? "check"
+                : San.write(position.play(Move.PASS), threat.line().getFirst());
+        assertThat(found).isEqualTo(row.get(1));
+        Map<Move, Parry> all = parries.byMove();
+        for (String part : Rows.parts(row.get(2))) {
+            List<String> words = List.of(part.split(" "));
+            Parry parry = all.get(Rows.move(position, words.getFirst()));
+            assertThat(parry).as(part).isNotNull();
+            assertThat(parry.meets()).as(part).isTrue();
+            Set<ParryKind> kinds = words.subList(1, words.size()).stream()
+                    .map(ParryKind::valueOf)
+                    .collect(Collectors.toSet());
+            assertThat(parry.kinds()).as(part).containsAll(kinds);
+        }
+        if (row.get(2).isEmpty()) {
+            assertThat(parries.meeting()).isEmpty();
+        }
+        for (String name : Rows.parts(row.get(3))) {
+            Parry parry = all.get(Rows.move(position, name));
+            assertThat(parries.meeting())
+                    .as(name)
+                    .noneMatch(each -> San.write(position, each.move()).equals(name));
+            if (parry != null) {
+                assertThat(parry.reply()).as("what refutes " + name).isNotNull();
+            }
+        }
+        assertThat(parries.complete()).isTrue();
+        assertThat(parries.meeting())
+                .allSatisfy(parry -> assertThat(parry.kinds()).isNotEmpty());
+    }
+
+    @Test
+    void thePositionsAreFortyAndShowEveryKind() {
+        Set<ParryKind> shown = EnumSet.noneOf(ParryKind.class);
+        List<List<String>> rows = Rows.of("parries.txt");
+        for (List<String> row : rows) {
+            Rows.parts(row.get(2)).stream()
+                    .flatMap(part -> Arrays.stream(part.split(" ")).skip(1))
+                    .map(ParryKind::valueOf)
+                    .forEach(shown::add);
+        }
+        assertThat(rows).hasSizeGreaterThanOrEqualTo(40);
+        assertThat(shown).containsAll(EnumSet.complementOf(EnumSet.of(ParryKind.OTHERWISE)));
+    }
+
+    @Test
+    void coloursExchangedTheWaysAreTheSame() {
+        for (int row : new int[] {3, 4, 20}) {
+            Position position = Fen.position(Rows.of("parries.txt").get(row).getFirst());
+            Position mirror = position.mirrored();
+            assertThat(kinds(mirror)).containsExactlyInAnyOrderElementsOf(kinds(position));
+        }
+    }
+
+    private static List<String> kinds(Position position) {
+        List<String> kinds = new ArrayList<>();
+        parries(position)
+                .meeting()
+                .forEach(parry -> kinds.add(
+                        parry.move().from().file() + " " + parry.move().to().file() + " " + parry.kindsInOrder()));
+        return kinds;
+    }
+
+    @Test
+    void aMateThatIsMetIsProven() {
+        Parries parries = parries(Fen.position("r5k1/5ppp/8/8/8/8/3B1PPP/6K1 w - - 0 1"));
+        assertThat(parries.meeting())
+                .allSatisfy(parry -> assertThat(parry.grounds()).isInstanceOf(Grounds.Proven.class));
+    }
+
+    @Test
+    void thePriceIsMaterialAndWhatTheLedgerLoses() {
+        Position position = Fen.position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
+        Map<Move, Parry> all = parries(position).byMove();
+        Parry knight = all.get(Rows.move(position, "Nf6"));
+        Parry pawn = all.get(Rows.move(position, "g6"));
+        Parry flight = all.get(Rows.move(position, "Re8"));
+        assertThat(knight).isNotNull();
+        assertThat(pawn).isNotNull();
+        assertThat(flight).isNotNull();
+        assertThat(knight.lost()).isZero();
+        assertThat(flight.lost()).isPositive();
+        assertThat(pawn.changes()).extracting(change -> change.factor()).contains(Factor.COVER);
+        assertThat(knight.changes()).extracting(change -> change.factor()).doesNotContain(Factor.COVER);
+    }
+
+    @Test
+    void aThreatThatIsNoneIsSaidToBeNone() {
+        // The knight looks loose, but who takes it is mated on the back rank.
+        Position position = Fen.position("3r2k1/5ppp/8/8/8/3N4/5PPP/4R1K1 w - - 0 1");
+        Parries parries = parries(position);
+        assertThat(parries.empty()).isNotNull();
+        assertThat(San.line(position.play(Move.PASS), parries.empty().moves())).startsWith("1...Rxd3 2.Re8#");
+        Position real = Fen.position("6k1/5ppp/8/8/8/2b5/5PPP/1RB3K1 w - - 0 1");
+        assertThat(new Threats().against(real, new Cancel())).isEmpty();
+    }
+
+    @Test
+    void aThreatIsNamedByItsMove() {
+        Position position = Fen.position("3r2k1/3q1p1p/8/8/4N3/8/PPP2PPP/R3K3 b Q - 0 1");
+        Move fork = Rows.move(position.play(Move.PASS), "Nf6+");
+        Threat named = Parries.named(position, fork, new Cancel()).orElseThrow();
+        assertThat(named.kind()).isEqualTo(Threat.Kind.DOUBLE);
+        assertThat(named.gain()).isGreaterThanOrEqualTo(500);
+        Move quiet = Rows.move(position.play(Move.PASS), "a3");
+        assertThat(Parries.named(position, quiet, new Cancel())).isEmpty();
+        Position mate = Fen.position("r5k1/5ppp/8/8/8/8/3B1PPP/6K1 w - - 0 1");
+        Threat back = Parries.named(mate, Rows.move(mate.play(Move.PASS), "Ra1+"), new Cancel())
+                .orElseThrow();
+        assertThat(back.mateIn()).isEqualTo(2);
+        assertThat(Parries.of(mate, back, partial -> {}, new Cancel()).meeting())
+                .extracting(Parry::move)
+                .containsExactlyInAnyOrderElementsOf(
+                        parries(mate).meeting().stream().map(Parry::move).toList());
+    }
+
+    @Test
+    void aCancelledQuestionSaysSo() {
+        Cancel cancel = new Cancel();
+        cancel.cancel();
+        Position position = Fen.position("r5k1/5ppp/8/8/8/8/3B1PPP/6K1 w - - 0 1");
+        Threat threat = new Threats().against(position, new Cancel()).getFirst();
+        assertThat(Parries.of(position, threat, partial -> {}, cancel).complete())
+                .isFalse();
+    }
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.defence;
+
+import org.jspecify.annotations.NullMarked;
