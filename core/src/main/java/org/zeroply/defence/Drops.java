@@ -98,7 +98,8 @@ public record Drops(List<Hanging> hanging, List<Move> mates, List<Move> forks, S
             List<Move> mates = new ArrayList<>();
             for (Move move : after.legalMoves()) {
                 prover.limit(MATE_NODES, cancel::isWished);
-                if (prover.defenderToMove(after.play(move), LONGEST_MATE - 1) == ProofSearch.Answer.PROVEN) {
+                boolean lesser = move.promotion() != null && move.promotion() != PieceType.QUEEN;
+                if (!lesser && prover.defenderToMove(after.play(move), LONGEST_MATE - 1) == ProofSearch.Answer.PROVEN) {
                     mates.add(move);
                 }
             }

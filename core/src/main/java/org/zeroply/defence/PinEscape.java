@@ -116,7 +116,8 @@ public record PinEscape(Position position, Pin pin, List<Way> ways, List<Way> fa
                     .anyMatch(held -> held.pinned() == pin.pinned() && held.pinner() == pin.pinner());
             if (move.from() == pin.pinned()) {
                 leaves();
-            } else if (move.from() == pin.behind()) {
+            } else if (move.from() == pin.behind() || after.pieceAt(pin.behind()) == null) {
+                // By itself, or as the rook that castles.
                 add(PinWay.MOVE_BEHIND, !stillHeld);
             } else {
                 add(PinWay.BETWEEN, isBetween());

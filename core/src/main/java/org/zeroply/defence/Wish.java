@@ -27,7 +27,7 @@ public record Wish(
         @Nullable Square from,
         @Nullable PieceType promotion) {
     private static final Pattern LATER =
-            Pattern.compile("(\\p{L}?)([a-h]?)([1-8]?)x?([a-h][1-8])(?:=?(\\p{Lu}))?[+#!?]*");
+            Pattern.compile("(\\p{Lu}?)([a-h]?)([1-8]?)x?([a-h][1-8])(?:=?(\\p{Lu}))?[+#!?]*");
     private static final Pattern CASTLING = Pattern.compile("[0Oo]-[0Oo](-[0Oo])?[+#!?]*");
 
     /** A move that is legal in a position. */

@@ -1,0 +1,78 @@
+package org.zeroply.defence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.zeroply.notation.Fen;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.work.Cancel;
+
+class PinEscapeTest {
+    static Stream<List<String>> positions() {
+        return Rows.of("pins.txt").stream();
+    }
+
+    private static Pin pin(String squares) {
+        List<Square> named = Stream.of(squares.split(" "))
+                .map(name -> Square.valueOf(name.toUpperCase(java.util.Locale.ROOT)))
+                .toList();
+        return new Pin(named.get(0), named.get(1), named.get(2));
+    }
+
+    @ParameterizedTest
+    @MethodSource("positions")
+    void theWaysOutAreFoundByKind(List<String> row) {
+        Position position = Fen.position(row.get(0));
+        Pin pin = pin(row.get(1));
+        assertThat(Pin.of(position, position.sideToMove())).contains(pin);
+        PinEscape escape = PinEscape.of(position, pin, new Cancel());
+        for (String part : Rows.parts(row.get(2))) {
+            List<String> words = List.of(part.split(" "));
+            Set<PinWay> kinds =
+                    words.subList(1, words.size()).stream().map(PinWay::valueOf).collect(Collectors.toSet());
+            assertThat(escape.ways()).as(part).anySatisfy(way -> {
+                assertThat(way.move()).isEqualTo(Rows.move(position, words.getFirst()));
+                assertThat(way.kinds()).containsAll(kinds);
+            });
+        }
+        for (String name : Rows.parts(row.get(3))) {
+            assertThat(escape.ways()).as(name).noneMatch(way -> way.move().equals(Rows.move(position, name)));
+        }
+    }
+
+    @Test
+    void thePositionsShowEveryKind() {
+        Set<PinWay> shown = EnumSet.noneOf(PinWay.class);
+        for (List<String> row : Rows.of("pins.txt")) {
+            Rows.parts(row.get(2)).stream()
+                    .flatMap(part -> Stream.of(part.split(" ")).skip(1))
+                    .map(PinWay::valueOf)
+                    .forEach(shown::add);
+        }
+        assertThat(shown).isEqualTo(EnumSet.allOf(PinWay.class));
+    }
+
+    @Test
+    void aKingInFrontAndAManWorthAsMuchAreNoPins() {
+        assertThat(Pin.of(Fen.position("4r1k1/8/8/8/4K3/8/4Q3/8 w - - 0 1"), Side.WHITE))
+                .isEmpty();
+        assertThat(Pin.of(Fen.position("4r1k1/8/8/8/4N3/4P3/4B3/3K4 w - - 0 1"), Side.WHITE))
+                .isEmpty();
+        Position position = Fen.position("4r1k1/8/8/8/4N3/8/8/4K3 w - - 0 1");
+        assertThat(Pin.of(position, Side.WHITE))
+                .singleElement()
+                .satisfies(pin -> assertThat(pin.isAbsolute(position)).isTrue());
+        assertThatThrownBy(() -> PinEscape.of(position, pin("e5 e8 e1"), new Cancel()))
+                .isInstanceOf(IllegalArgumentException.class);
+    }
+}

@@ -1,0 +1,151 @@
+package org.zeroply.defence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.zeroply.notation.Fen;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.work.Cancel;
+
+class ReadinessTest {
+    private static final String BREAK = "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 1";
+
+    static Stream<List<String>> positions() {
+        return Rows.of("readiness.txt").stream();
+    }
+
+    private static Readiness ready(Position position, String move, int most) {
+        Wish wish = Wish.read(position, move, Language.ENGLISH).orElseThrow();
+        return Readiness.of(position, wish, most, Language.ENGLISH, partial -> {}, new Cancel());
+    }
+
+    @ParameterizedTest
+    @MethodSource("positions")
+    void whatIsDroppedAndWhatHelpsIsFound(List<String> row) {
+        Position position = Fen.position(row.get(0));
+        Readiness readiness = ready(position, row.get(1), 3);
+        Move now = readiness.now();
+        String told = now == null ? "" : Telling.of(readiness.drops(), position.play(now), Language.ENGLISH);
+        assertThat(told).isEqualTo(row.get(2));
+        if (row.get(3).equals("ready")) {
+            assertThat(readiness.isReady()).isTrue();
+        } else {
+            assertThat(readiness.isReady()).isFalse();
+            assertThat(readiness.sets())
+                    .extracting(set -> Readiness.names(
+                                    position,
+                                    set.moves().stream()
+                                            .map(Preparation.Needed::move)
+                                            .toList(),
+                                    Language.ENGLISH)
+                            .replace(",", ""))
+                    .contains(row.get(3));
+            assertThat(readiness.sets()).extracting(Preparation::size).containsOnly(readiness.searched());
+        }
+        if (!row.get(4).isEmpty()) {
+            String[] parts = row.get(4).split(": ");
+            assertThat(readiness.driven()).singleElement().satisfies(driven -> {
+                assertThat(driven.piece()).hasToString(parts[0]);
+                assertThat(driven.isTrapped()).isEqualTo(parts[1].equals("trapped"));
+                if (!driven.isTrapped()) {
+                    assertThat(driven.safe().stream().map(Objects::toString))
+                            .containsExactlyInAnyOrder(parts[1].split(" "));
+                }
+            });
+        }
+    }
+
+    @Test
+    void everyMoveOfASetIsNeededAndSaysWhy() {
+        Position position = Fen.position(BREAK);
+        Readiness readiness = ready(position, "e4", 3);
+        Preparation set = readiness.sets().stream()
+                .filter(each ->
+                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "Nbd2")))
+                                && each.moves().stream()
+                                        .anyMatch(needed -> needed.move().equals(Rows.move(position, "Bc2"))))
+                .findFirst()
+                .orElseThrow();
+        assertThat(set.moves())
+                .extracting(Preparation.Needed::why)
+                .containsExactlyInAnyOrder("adds a second guard to e4", "stops the fork by dxe4");
+        // Without either of them the move still drops something: the sets are the smallest.
+        assertThat(ready(position, "e4", 1).sets()).isEmpty();
+        assertThat(ready(position, "e4", 1).complete()).isTrue();
+    }
+
+    @Test
+    void anOrderThatDoesNotWorkSaysWhy() {
+        Position position = Fen.position(BREAK);
+        Readiness readiness = ready(position, "e4", 2);
+        assertThat(readiness.sets().stream()
+                        .flatMap(set -> set.orders().stream())
+                        .filter(order -> !order.works())
+                        .map(Preparation.Order::why))
+                .contains("Bb1 is not possible then");
+    }
+
+    @Test
+    void aSetIsTriedAgainstBestReplies() {
+        Position pawn = Fen.position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        Preparation holds = ready(pawn, "g4", 1).sets().getFirst();
+        assertThat(holds.trial()).isNotNull();
+        assertThat(holds.trial().holds()).isTrue();
+        Position rook = Fen.position("4r1k1/5ppp/8/8/8/2n5/5PPP/R3R1K1 w - - 0 1");
+        Preparation spoiled = ready(rook, "Ra7", 1).sets().stream()
+                .filter(set -> set.moves().getFirst().move().equals(Rows.move(rook, "Re3")))
+                .findFirst()
+                .orElseThrow();
+        assertThat(spoiled.trial()).isNotNull();
+        assertThat(spoiled.trial().why()).contains("mate by Rb1+");
+    }
+
+    @Test
+    void aPlanLeadsSomewhereAndTheFirstReplyThatSpoilsItIsTold() {
+        Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        List<Move> moves =
+                List.of(Rows.move(position, "h3"), new Move(org.zeroply.rules.Square.G2, org.zeroply.rules.Square.G4));
+        Plan plan = Plan.of(position, moves, new Cancel());
+        assertThat(plan.spoiled()).isEmpty();
+        assertThat(plan.end().sideToMove()).isEqualTo(position.sideToMove());
+        assertThat(plan.end().pieceAt(org.zeroply.rules.Square.G4)).isNotNull();
+        Plan rash = Plan.of(position, List.of(moves.get(1)), new Cancel());
+        assertThat(rash.spoiled()).get().satisfies(step -> {
+            assertThat(step.lost()).isPositive();
+            assertThat(San.write(
+                            step.before().play(step.move()), step.line().moves().get(1)))
+                    .isEqualTo("Nxg4");
+        });
+        assertThatThrownBy(() -> Plan.after(position, List.of(moves.get(1), moves.get(1))))
+                .isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"g4,g4", "Nd5,Nd5", "12.Nd5,Nd5", "O-O-O,O-O-O", "0-0,O-O", "exd5,exd5", "b8=Q,b8=Q", "Nbd5,Nd5"})
+    void aMoveIsReadWhetherItIsLegalOrNot(String text, String written) {
+        Position position = Fen.position("r3k2r/ppp2ppp/2np1n2/4p3/4P3/1NNP4/PPPB1PPP/R3K2R w KQkq - 0 1");
+        assertThat(Wish.read(position, text, Language.ENGLISH).orElseThrow().text(Language.ENGLISH))
+                .isEqualTo(written);
+    }
+
+    @Test
+    void whatIsNoMoveIsNotRead() {
+        Position position = Fen.position("4k3/8/8/8/8/8/4P3/4K3 w - - 0 1");
+        assertThat(Stream.of("", "x", "Nf3", "Zf3", "e9", "a4"))
+                .allSatisfy(text ->
+                        assertThat(Wish.read(position, text, Language.ENGLISH)).isEmpty());
+        assertThat(new Drops(List.of(), List.of(), List.of(), SquareSet.NONE).isNothing())
+                .isTrue();
+    }
+}
