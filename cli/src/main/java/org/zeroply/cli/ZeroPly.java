@@ -56,6 +56,9 @@ import picocli.CommandLine.Spec;
             Asking.Turn.class,
             Asking.CheckLines.class,
             Asking.Ending.class,
+            Defending.ParryList.class,
+            Defending.Eliminate.class,
+            Defending.Ready.class,
             Marking.Mark.class,
             Marking.TaskCommand.class
         })

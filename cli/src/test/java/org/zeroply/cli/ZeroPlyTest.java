@@ -78,6 +78,33 @@ class ZeroPlyTest {
     }
 
     @Test
+    void meetsThreatsEliminatesAndPrepares() {
+        String mate = "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1";
+        Run parries = run("parries", mate);
+        assertThat(parries.out())
+                .startsWith("mate in 1: 2.Qxh7#")
+                .contains("Nf6     guards; ")
+                .contains("fails: 1...Kh8 2.Qxh7# (moves away)");
+        assertThat(run("parries", mate, "--json").out()).contains("\"kinds\" : [ \"GUARD\" ]");
+        assertThat(run("parries", mate, "--threat", "Nf9").err()).contains("no legal move");
+        assertThat(run("parries", mate, "--threat", "a3").err()).contains("threatens nothing");
+        assertThat(run("parries", START).out()).isEqualToIgnoringNewLines("no threat");
+        String queen = "6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1";
+        assertThat(run("eliminate", queen, "Kh1", "Ra8+").out())
+                .contains("Ra8+    survives")
+                .contains("Kh1     refuted: 1.Kh1 Qe1# (proven)");
+        assertThat(run("eliminate", queen, "Kh7").err()).contains("Kh7 is no legal move here");
+        String push = "r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
+        assertThat(run("ready", push, "g4").out())
+                .startsWith("g4 drops pawn g4 (1)")
+                .contains("  h3 adds a first guard to g4")
+                .contains("against best replies: 1.h3");
+        assertThat(run("ready", push, "g4", "--json").out()).contains("\"why\" : \"adds a first guard to g4\"");
+        assertThat(run("ready", push, "Zz9").exit()).isEqualTo(2);
+        assertThat(run("ready", push, "g4", "--sets", "9").err()).contains("0 to 5 moves");
+    }
+
+    @Test
     void solvesSuites() throws IOException {
         Path suite = Files.writeString(folder.resolve("suite.epd"), """
                 6k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - bm Rd8#; dm 1; id "back rank";

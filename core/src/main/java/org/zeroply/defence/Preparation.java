@@ -52,6 +52,11 @@ public record Preparation(
         orders = List.copyOf(orders);
     }
 
+    /** The moves in their order. */
+    public List<Move> inOrder() {
+        return moves.stream().map(Needed::move).toList();
+    }
+
     public int size() {
         return moves.size();
     }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -226,24 +225,23 @@ public record Readiness(
         }
     }
 
-    /** The moves of a set as they would be written, "Bd3, Nf3, O-O". */
-    static String names(Position position, List<Move> moves, Language language) {
+    /**
+     * The moves of a set as they are written in their order, the other side passing. A move that is not possible in that order
+     * is written by its man and where it goes.
+     */
+    public static List<String> names(Position position, List<Move> moves, Language language) {
         List<String> names = new ArrayList<>();
         Position here = position;
         for (Move move : moves) {
+            if (!here.isLegal(move)) {
+                Piece man = position.pieceAt(move.from());
+                names.add((man == null ? "" : language.letter(man.type())) + move.to());
+                continue;
+            }
             names.add(San.write(here, move, language));
-            here = here.play(move).play(Move.PASS);
+            Position next = here.play(move);
+            here = next.isCheck() ? here : next.play(Move.PASS);
         }
-        return String.join(", ", names);
-    }
-
-    /** In one word for files and logs. */
-    public String state() {
-        String state = isReady()
-                ? "ready"
-                : sets.isEmpty()
-                        ? "not ready"
-                        : "ready after " + sets.getFirst().size();
-        return state.toLowerCase(Locale.ROOT);
+        return names;
     }
 }

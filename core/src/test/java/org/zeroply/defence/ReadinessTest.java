@@ -43,13 +43,7 @@ class ReadinessTest {
         } else {
             assertThat(readiness.isReady()).isFalse();
             assertThat(readiness.sets())
-                    .extracting(set -> Readiness.names(
-                                    position,
-                                    set.moves().stream()
-                                            .map(Preparation.Needed::move)
-                                            .toList(),
-                                    Language.ENGLISH)
-                            .replace(",", ""))
+                    .extracting(set -> String.join(" ", Readiness.names(position, set.inOrder(), Language.ENGLISH)))
                     .contains(row.get(3));
             assertThat(readiness.sets()).extracting(Preparation::size).containsOnly(readiness.searched());
         }
