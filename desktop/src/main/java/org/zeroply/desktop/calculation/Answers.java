@@ -55,7 +55,7 @@ final class Answers {
         return new Answer(question, node, position, sentence(headline), grounds, rows, List.of(), List.of(), null);
     }
 
-    private static String sentence(String text) {
+    static String sentence(String text) {
         return text.isEmpty() ? text : text.substring(0, 1).toUpperCase(Locale.ROOT) + text.substring(1);
     }
 
@@ -212,7 +212,7 @@ final class Answers {
     }
 
     /** The first moves of a line as numbered paths. */
-    private static List<Trace> plan(List<Move> moves, Side first, int count) {
+    static List<Trace> plan(List<Move> moves, Side first, int count) {
         List<Trace> traces = new ArrayList<>();
         Side side = first;
         for (int i = 0; i < moves.size() && i < count; i++) {

@@ -169,6 +169,13 @@ public final class QuestionModel {
      * An empty one stands for the moves of the game from here. Says whether it could be read.
      */
     public boolean takeLine(String text) {
+        CoachQuestion asking = question.get();
+        if (asking != null && asking.asksForWords()) {
+            line = text.strip();
+            refusal.set("");
+            ask();
+            return true;
+        }
         Position position = reading.positionProperty().get();
         switch (new LineReader(reading.languageProperty().get()).read(position, text)) {
             case LineReading.Refused refused
@@ -279,6 +286,7 @@ public final class QuestionModel {
     private void chosen() {
         CoachQuestion now = question.get();
         calculation.asideProperty().set(now != null);
+        line = "";
         stop();
         answer.set(null);
         refusal.set("");
@@ -370,6 +378,11 @@ public final class QuestionModel {
                 };
             }
             case ENDING -> (analyst, cancel) -> ending(answers, position, effort, analyst, cancel);
+            case PARRIES, ELIMINATE, PINS, READY, PLAN, DRIVE_OFF, FROZEN -> {
+                DefenceQuestions questions = new DefenceQuestions(
+                        position, node, reading.languageProperty().get(), line, endings);
+                yield (analyst, cancel) -> questions.ask(chosen, told, cancel);
+            }
         };
     }
 

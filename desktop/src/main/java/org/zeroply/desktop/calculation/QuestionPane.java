@@ -200,7 +200,8 @@ final class QuestionPane extends VBox {
                 yield List.of(here, lineField("line.typed"));
             }
             case FORCED -> List.of(lineField("forced.line"));
-            case EVERY_MOVE, TURN, ENDING -> List.of();
+            case EVERY_MOVE, TURN, ENDING, PINS, FROZEN -> List.of();
+            case PARRIES, ELIMINATE, READY, PLAN, DRIVE_OFF -> List.of(lineField("question." + question + ".typed"));
         };
     }
 

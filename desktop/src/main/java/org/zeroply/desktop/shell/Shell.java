@@ -915,11 +915,7 @@ public final class Shell extends StackPane {
         add("command.calculateGame", null, Place.READING, calculation::calculateGame);
         add("command.candidates", "Alt+1", Place.READING, () -> readingView.ask(null));
         for (CoachQuestion question : CoachQuestion.values()) {
-            add(
-                    "command.ask." + question,
-                    "Alt+" + (question.ordinal() + 2),
-                    Place.READING,
-                    () -> readingView.ask(question));
+            add("command.ask." + question, question.keys(), Place.READING, () -> readingView.ask(question));
         }
         defineRepertoireCommands();
         defineTaskCommands();

@@ -1,0 +1,101 @@
+package org.zeroply.defence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.zeroply.notation.Language;
+import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.work.Cancel;
+
+/**
+ * How a piece of the other side can be driven away, and what must be ready first: quiet moves, possible now or after one other
+ * quiet move, after which a man attacks it so that it would be lost if it stayed; each with its readiness.
+ *
+ * @param ways those that are ready first, then those that need fewest moves
+ * @param hangs whether the piece can be taken with a gain already
+ */
+public record DrivingOff(Position position, Square piece, List<Readiness> ways, boolean hangs) {
+    private static final int MOST_WAYS = 8;
+    private static final int SETS = 2;
+
+    public DrivingOff {
+        ways = List.copyOf(ways);
+    }
+
+    /**
+     * Looks for the ways on the calling thread.
+     *
+     * @param partial told after each way
+     * @throws IllegalArgumentException if no piece of the side that is not to move stands on the square
+     */
+    public static DrivingOff of(
+            Position position, Square piece, Language language, Consumer<DrivingOff> partial, Cancel cancel) {
+        Side us = position.sideToMove();
+        Piece man = position.pieceAt(piece);
+        if (man == null || man.side() == us || man.type() == PieceType.KING) {
+            throw new IllegalArgumentException("no piece of the other side can be driven from " + piece);
+        }
+        boolean hangs = Exchange.result(position, piece, us) > 0;
+        List<Readiness> ways = new ArrayList<>();
+        if (!hangs) {
+            for (Wish wish : wishes(position, piece)) {
+                if (cancel.isWished() || ways.size() == MOST_WAYS) {
+                    break;
+                }
+                Readiness way = Readiness.of(position, wish, SETS, language, found -> {}, cancel);
+                if (way.isReady() || !way.sets().isEmpty()) {
+                    ways.add(way);
+                    ways.sort(Comparator.comparingInt(DrivingOff::moves));
+                    partial.accept(new DrivingOff(position, piece, ways, false));
+                }
+            }
+        }
+        return new DrivingOff(position, piece, ways, hangs);
+    }
+
+    /** Own moves until the piece is driven away cleanly. */
+    private static int moves(Readiness way) {
+        return 1 + (way.isReady() ? 0 : way.sets().getFirst().size());
+    }
+
+    /** Moves that would attack the piece with a gain: those that are possible now first, pawns before pieces. */
+    private static List<Wish> wishes(Position position, Square piece) {
+        Set<Wish> now = new LinkedHashSet<>();
+        Set<Wish> later = new LinkedHashSet<>();
+        add(position, piece, now);
+        for (Move move : position.legalMoves()) {
+            Position after = position.play(move);
+            if (!position.isCapture(move) && !after.isCheck() && move.promotion() == null) {
+                add(after.play(Move.PASS), piece, later);
+            }
+        }
+        later.removeAll(now);
+        List<Wish> wishes = new ArrayList<>(now);
+        wishes.addAll(later);
+        wishes.sort(Comparator.comparing((Wish wish) -> !now.contains(wish)).thenComparing(Wish::type));
+        return wishes;
+    }
+
+    private static void add(Position position, Square piece, Set<Wish> wishes) {
+        for (Move move : position.legalMoves()) {
+            if (position.isCapture(move) || move.promotion() != null) {
+                continue;
+            }
+            Position after = position.play(move);
+            boolean drives = after.attackers(piece, position.sideToMove()).contains(move.to())
+                    && Exchange.result(after, piece, position.sideToMove()) > 0;
+            if (drives) {
+                wishes.add(Wish.of(position, move));
+            }
+        }
+    }
+}
