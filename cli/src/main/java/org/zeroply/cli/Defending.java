@@ -16,9 +16,9 @@ import org.zeroply.defence.Telling;
 import org.zeroply.defence.Wish;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Change;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Threats;
 import org.zeroply.words.Words;
@@ -103,7 +103,7 @@ final class Defending {
                                 kinds(parry),
                                 parry.verdict().text(),
                                 parry.lost() > 0 ? "; costs " + parry.lost() : "",
-                                changes(parry));
+                                changes(parry, position.sideToMove()));
             }
             for (Parry parry : parries.failing()) {
                 out().printf("  fails: %s (%s)%n", begin(position, parry.line().moves(), REFUTATION), kinds(parry));
@@ -121,10 +121,9 @@ final class Defending {
             return parry.kindsInOrder().stream().map(ParryKind::title).collect(Collectors.joining(", "));
         }
 
-        private static String changes(Parry parry) {
+        private static String changes(Parry parry, Side side) {
             String told = parry.changes().stream()
-                    .map(Change::inWords)
-                    .filter(text -> !text.isEmpty())
+                    .map(change -> change.factor().title() + ": " + change.inWords(side))
                     .collect(Collectors.joining("; "));
             return told.isEmpty() ? "" : " [" + told + "]";
         }

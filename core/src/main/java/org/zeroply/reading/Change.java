@@ -28,12 +28,17 @@ public record Change(Entry before, Entry after) {
     public String inWords() {
         List<String> parts = new ArrayList<>();
         for (Side side : Side.values()) {
-            String said = side(before.of(side), after.of(side));
+            String said = inWords(side);
             if (!said.isEmpty()) {
                 parts.add(Words.of("change.side", Words.of("side." + side), said));
             }
         }
         return String.join("; ", parts);
+    }
+
+    /** What changed for one side; empty if nothing did. */
+    public String inWords(Side side) {
+        return side(before.of(side), after.of(side));
     }
 
     private static String side(Account before, Account after) {

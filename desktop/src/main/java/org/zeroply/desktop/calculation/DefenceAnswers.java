@@ -54,7 +54,7 @@ final class DefenceAnswers {
             String grounds,
             List<Row> rows,
             List<Trace> traces) {
-        return new Answer(question, node, position, Answers.sentence(headline), grounds, rows, List.of(), traces, null);
+        return new Answer(question, node, position, headline, grounds, rows, List.of(), traces, null);
     }
 
     private String line(Position position, List<Move> moves) {
@@ -116,8 +116,8 @@ final class DefenceAnswers {
         String verdict = parry.verdict().text();
         String cost = parry.lost() > 0 ? Texts.of("parries.costs", parry.lost()) : "";
         List<String> price = parry.changes().stream()
-                .filter(change -> !change.inWords().isEmpty())
-                .map(change -> Texts.of("parries.change", change.factor().title(), change.inWords()))
+                .map(change ->
+                        Texts.of("parries.change", change.factor().title(), change.inWords(position.sideToMove())))
                 .toList();
         String detail = parry.meets()
                 ? Texts.of("parries.meets", kinds, verdict, cost)

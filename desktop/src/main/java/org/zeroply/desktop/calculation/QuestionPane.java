@@ -82,7 +82,11 @@ final class QuestionPane extends VBox {
         takeIn.setOnAction(event -> model.takeIn(chosen.get()));
         line.setId("question-line");
         line.prefWidthProperty().bind(settings.widthProperty());
-        line.setOnAction(event -> model.takeLine(line.getText()));
+        line.setOnAction(event -> {
+            if (model.takeLine(line.getText())) {
+                line.selectAll();
+            }
+        });
         tree.setId("question-rows");
         tree.setShowRoot(false);
         tree.getStyleClass().add("question-rows");
@@ -336,6 +340,7 @@ final class QuestionPane extends VBox {
             text.setText(row.text());
             text.setManaged(!row.text().isEmpty());
             detail.setText(row.detail());
+            detail.setManaged(!row.detail().isEmpty());
             switch (row.emphasis()) {
                 case STRONG -> text.getStyleClass().add("strong");
                 case WEAK -> text.getStyleClass().add("weak");

@@ -1,0 +1,146 @@
+package org.zeroply.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Objects;
+import javafx.scene.control.TreeView;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.calculation.Answer;
+import org.zeroply.desktop.calculation.Answer.Emphasis;
+import org.zeroply.desktop.calculation.QuestionModel;
+
+/** Threats, pins, candidates and plans, asked in the real window by keyboard. */
+@SuppressWarnings("NullAway.Init")
+class DefencePlaceTest extends AtTheWindow {
+    @BeforeEach
+    void open() {
+        stand = new Stand(folder, false, 1280, 800);
+    }
+
+    @AfterEach
+    void close() {
+        stand.close();
+    }
+
+    private QuestionModel questions() {
+        return stand.shell().questions();
+    }
+
+    private void position(String fen) {
+        long before = Stand.onStage(() -> reading().gameIdProperty().get());
+        Stand.onStage(() -> {
+            stand.shell().take(fen);
+            return true;
+        });
+        stand.await(
+                "the position",
+                () -> reading().gameIdProperty().get() != before
+                        && reading().openProperty().get());
+        stand.settle();
+    }
+
+    /** Asking takes the answer before away. */
+    private Answer answer(Runnable asking) {
+        asking.run();
+        stand.await(
+                "the answer",
+                () -> questions().answerProperty().get() != null
+                        && !questions().runningProperty().get());
+        stand.settle();
+        return Objects.requireNonNull(
+                Stand.onStage(() -> questions().answerProperty().get()));
+    }
+
+    private Answer ask(String question) {
+        return answer(() -> run("command.ask." + question));
+    }
+
+    private Answer typed(String text) {
+        return answer(() -> {
+            robot.clickOn("#question-line");
+            robot.push(KeyCode.CONTROL, KeyCode.A);
+            robot.write(text, 0);
+            robot.push(KeyCode.ENTER);
+        });
+    }
+
+    private static List<String> texts(Answer answer, Emphasis emphasis) {
+        return answer.rows().stream()
+                .filter(row -> row.emphasis() == emphasis)
+                .map(Answer.Row::text)
+                .toList();
+    }
+
+    @Test
+    void aThreatIsMetAndTheWayIsPlayed() {
+        position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
+        Answer answer = answer(() -> keys(KeyCode.ALT, KeyCode.DIGIT9));
+        assertThat(answer.headline()).isEqualTo("Threat: mate in 1, 2.Qxh7#. 6 moves meet it");
+        assertThat(answer.grounds()).isEqualTo("proven");
+        assertThat(texts(answer, Emphasis.STRONG)).containsExactly("1...Nf6");
+        assertThat(texts(answer, Emphasis.WEAK)).containsExactly("1...Kh8 2.Qxh7#");
+        TreeView<?> rows = robot.lookup("#question-rows").queryAs(TreeView.class);
+        Stand.onStage(() -> {
+            rows.requestFocus();
+            rows.getSelectionModel().select(0);
+            return true;
+        });
+        keys(KeyCode.ENTER);
+        assertThat(reading().tree().mainLine())
+                .as("the way and best play are in the game")
+                .hasSizeGreaterThan(1);
+        run("command.undo");
+        assertThat(reading().tree().mainLine()).isEmpty();
+        assertThat(typed("a3").headline()).contains("threatens nothing");
+        assertThat(typed("Re3").headline()).contains("threatens nothing");
+    }
+
+    @Test
+    void candidatesAreEliminatedAndBadNamesAreTold() {
+        position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
+        assertThat(ask("ELIMINATE").headline()).isEqualTo("One of 20 survives");
+        Answer some = typed("Ra8+, Kh1 h3");
+        assertThat(some.headline()).isEqualTo("One of 3 survives");
+        assertThat(texts(some, Emphasis.WEAK)).contains("1.Kh1 Qe1#");
+        assertThat(typed("Kh7").headline()).isEqualTo("Kh7 is no legal move here");
+    }
+
+    @Test
+    void aMoveIsPreparedAndAPlanIsFollowed() {
+        position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        assertThat(ask("READY").rows()).isEmpty();
+        Answer ready = typed("g4");
+        assertThat(ready.headline()).isEqualTo("g4 drops pawn g4 (1)");
+        Answer.Row set = ready.rows().stream()
+                .filter(row -> row.text().equals("h3"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(set.detail()).isEqualTo("holds against best replies");
+        assertThat(set.children().get()).extracting(Answer.Row::detail).contains("adds a first guard to g4");
+        ask("PLAN");
+        assertThat(typed("h3 g4").headline()).isEqualTo("No reply spoils it");
+        Answer rash = typed("g4 h3");
+        assertThat(rash.headline()).isEqualTo("A reply spoils it first after 1.g4");
+        assertThat(typed("g4 Qxd8").headline()).isEqualTo("Qxd8 is not possible there");
+    }
+
+    @Test
+    void pinsAndStrongPiecesAreAskedAbout() {
+        position("r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 1");
+        Answer pins = ask("PINS");
+        assertThat(pins.headline()).isEqualTo("One man is pinned");
+        assertThat(pins.rows().getFirst().text()).isEqualTo("knight f6, by the bishop g5");
+        assertThat(pins.rows().getFirst().children().get())
+                .extracting(Answer.Row::detail)
+                .anyMatch(detail -> detail.startsWith("attacks the pinner"));
+        ask("DRIVE_OFF");
+        Answer driven = typed("g5");
+        assertThat(driven.rows()).extracting(Answer.Row::text).contains("h6");
+        assertThat(typed("d8").headline()).contains("No piece of the other side");
+        assertThat(ask("FROZEN").headline()).isEqualTo("One man of the side to move is frozen");
+    }
+}
