@@ -11,9 +11,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Opponent;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.San;
+import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
+import org.zeroply.store.FileShelf;
+import org.zeroply.task.Evidence;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
@@ -34,6 +39,8 @@ import picocli.CommandLine.Parameters;
 
 /** Tasks on the command line: marking scripts, and going over papers. */
 final class Marking {
+    private static final long JUDGE_MILLIS = 1_000;
+
     private Marking() {}
 
     /** Reads a paper and tells what could not be read. */
@@ -83,7 +90,7 @@ final class Marking {
             List<MarkedScript> marked = new ArrayList<>();
             for (int i = 0; i < tasks.size(); i++) {
                 Script written = scripts.scripts().getOrDefault(i + 1, Script.EMPTY);
-                marked.add(Marker.mark(tasks.get(i), written, List.of()));
+                marked.add(Marker.mark(tasks.get(i), written, evidence(tasks.get(i), written)));
             }
             if (json) {
                 printJson(generator -> json(generator, marked));
@@ -94,6 +101,19 @@ final class Marking {
                 out().printf("%s out of %s%n", sum(marked, false), sum(marked, true));
             }
             return faults ? ZeroPly.FAULTS : 0;
+        }
+
+        /** Verdicts on refutations that the solution does not have. */
+        private static List<Evidence> evidence(Task task, Script script) {
+            List<Position> open = Marker.undecided(task, script, List.of());
+            if (open.isEmpty()) {
+                return List.of();
+            }
+            Opponent judge = new Opponent(new ExactEndings(FileShelf.usual()), JUDGE_MILLIS);
+            Calculator calculator = new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, 1);
+            return open.stream()
+                    .map(position -> judge.judge(position, calculator, new Cancel()))
+                    .toList();
         }
 
         private static Points sum(List<MarkedScript> marked, boolean possible) {

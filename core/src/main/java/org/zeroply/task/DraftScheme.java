@@ -29,6 +29,9 @@ public final class DraftScheme {
     /** A line of so many half-moves is worth something for having been followed to its end. */
     private static final int DEEP_PLIES = 5;
 
+    private static final int REFUTED = 2;
+    private static final int SURVIVING = 3;
+
     private final Task task;
     private final GameTree tree;
     private final SolutionGraph graph;
@@ -65,6 +68,8 @@ public final class DraftScheme {
                                 Points.of(ASKED),
                                 Words.of("draft.answer.reason"),
                                 new Want.Answer(question)));
+            case PARRY -> tree.root().children().forEach(child -> find(child, FOUND, "draft.parry.reason"));
+            case ELIMINATE -> tree.root().children().forEach(this::candidate);
             case CANDIDATES -> tree.root().children().forEach(child -> find(child, FOUND, "draft.candidate.reason"));
             case CALCULATE -> lines();
         }
@@ -74,6 +79,16 @@ public final class DraftScheme {
         if (asked.add(graph.byPosition(want))) {
             items.add(new Item.Single(label, points, reason, want));
         }
+    }
+
+    /** A candidate with a reply is refuted by it; one without survives. */
+    private void candidate(int node) {
+        boolean refuted = !tree.node(node).children().isEmpty();
+        add(
+                graph.name(node),
+                Points.of(refuted ? REFUTED : SURVIVING),
+                Words.of(refuted ? "draft.refute.reason" : "draft.survive.reason"),
+                refuted ? new Want.Refute(node) : new Want.Survive(node));
     }
 
     private void find(int node, int points, String reason) {

@@ -114,6 +114,7 @@ public final class Marker {
                                     List.of(task.start(), task.start().play(candidate)),
                                     0,
                                     null,
+                                    false,
                                     null),
                             1,
                             ""));
@@ -132,7 +133,8 @@ public final class Marker {
             if (here.sideToMove() != task.solver()) {
                 continue;
             }
-            boolean atStart = named && here.key() == task.start().key();
+            boolean isStart = here.key() == task.start().key();
+            boolean atStart = named && isStart;
             Set<Move> already = counted.computeIfAbsent(here.key(), key -> new LinkedHashSet<>());
             if (already.contains(move)) {
                 continue;
@@ -140,7 +142,9 @@ public final class Marker {
             if (atStart) {
                 return new Counted(line, i, Words.of("mark.notNamed", San.line(here, List.of(move))));
             }
-            if (already.size() >= task.scheme().counts()) {
+            // Every candidate is asked about, and for each only the first row counts.
+            boolean isAskedFor = isStart && task.kind() == TaskKind.ELIMINATE;
+            if (already.size() >= task.scheme().counts() && !isAskedFor) {
                 return new Counted(
                         line,
                         i,
@@ -176,6 +180,8 @@ public final class Marker {
                 case Want.Consider consider -> considered(consider);
                 case Want.Reach reach -> reached(reach);
                 case Want.Judge judge -> judged(judge);
+                case Want.Refute refute -> refuted(refute);
+                case Want.Survive survive -> survived(survive);
                 case Want.Answer answer -> answered(answer);
                 case Want.PlayOut play -> playedOut(play);
             };
@@ -370,6 +376,120 @@ public final class Marker {
 
     private static String opinions(Want.Judge judge) {
         return judge.opinions().stream().map(Opinion::text).collect(Collectors.joining(Words.of("mark.or")));
+    }
+
+    // ---- candidates that are refuted or survive
+
+    /** The first row about a candidate that says something of it: a reply, or that it survives. */
+    private Optional<Counted> about(int node) {
+        if (!graph.has(node) || node == GameTree.ROOT) {
+            return Optional.empty();
+        }
+        Move candidate = graph.tree().node(node).played();
+        return lines.stream()
+                .filter(line -> line.plies() >= 1
+                        && line.line().moves().getFirst().equals(candidate)
+                        && (line.plies() >= 2
+                                || line.line().survives()
+                                || line.line().fault() != null))
+                .findFirst();
+    }
+
+    private Finding refuted(Want.Refute refute) {
+        Optional<Counted> about = about(refute.node());
+        if (about.isEmpty()) {
+            return Finding.missing(Words.of("mark.noRefutation", name(refute.node())));
+        }
+        Counted line = about.get();
+        int row = line.line().row();
+        if (line.line().survives()) {
+            return Finding.missing(Words.of("mark.doesNotSurvive", row, name(refute.node())));
+        }
+        if (line.plies() < 2) {
+            return Finding.missing(Words.of("mark.stopped", row, line.why()));
+        }
+        Position after = line.line().positions().get(2);
+        boolean inTree =
+                graph.tree().node(refute.node()).children().stream().anyMatch(child -> graph.key(child) == after.key());
+        if (inTree) {
+            return Finding.in(row);
+        }
+        String reply = San.line(
+                line.line().positions().get(1), List.of(line.line().moves().get(1)));
+        Optional<Evidence> known = evidenceOf(after);
+        if (known.isEmpty()) {
+            return Finding.missing(Words.of("mark.refutationOpen", reply));
+        }
+        used.add(known.get());
+        return isAsBad(known.get().opinion(), refute.node())
+                ? Finding.in(row)
+                : Finding.missing(Words.of(
+                        "mark.noRefutationBy",
+                        reply,
+                        known.get().opinion().text(),
+                        known.get().by()));
+    }
+
+    private Finding survived(Want.Survive survive) {
+        Optional<Counted> about = about(survive.node());
+        if (about.isEmpty()) {
+            return Finding.missing(Words.of("mark.notSaid", name(survive.node())));
+        }
+        int row = about.get().line().row();
+        return about.get().line().survives()
+                ? Finding.in(row)
+                : Finding.missing(Words.of("mark.survives", row, name(survive.node())));
+    }
+
+    private String name(int node) {
+        return graph.has(node) ? graph.name(node) : "?";
+    }
+
+    private Optional<Evidence> evidenceOf(Position position) {
+        return evidence.stream()
+                .filter(each -> each.position().key() == position.key())
+                .findFirst();
+    }
+
+    /**
+     * Whether an opinion is at least as bad for the solver as the one at the end of the tree's refutation; where the tree has
+     * none, as bad as that the other side is better.
+     */
+    private boolean isAsBad(Opinion opinion, int candidate) {
+        if (opinion == Opinion.UNCLEAR) {
+            return false;
+        }
+        int end = candidate;
+        while (!graph.tree().node(end).children().isEmpty()) {
+            end = graph.tree().node(end).children().getFirst();
+        }
+        Opinion told = Opinion.of(graph.tree().node(end));
+        Opinion least = told == null || told == Opinion.UNCLEAR
+                ? task.solver() == Side.WHITE ? Opinion.BLACK_BETTER : Opinion.WHITE_BETTER
+                : told;
+        int apart = opinion.ordinal() - least.ordinal();
+        return task.solver() == Side.WHITE ? apart <= 0 : apart >= 0;
+    }
+
+    /**
+     * The positions on which the marking of refutations hangs and of which nobody has given a verdict yet: after replies that
+     * the tree does not have.
+     */
+    public static List<Position> undecided(Task task, Script script, List<Evidence> evidence) {
+        Marker marker = new Marker(task, script, evidence);
+        List<Position> undecided = new ArrayList<>();
+        task.scheme().wants().forEach(want -> {
+            if (want instanceof Want.Refute refute) {
+                marker.about(refute.node())
+                        .filter(line -> line.plies() >= 2 && !line.line().survives())
+                        .map(line -> line.line().positions().get(2))
+                        .filter(after -> marker.evidenceOf(after).isEmpty()
+                                && marker.graph.tree().node(refute.node()).children().stream()
+                                        .noneMatch(child -> marker.graph.key(child) == after.key()))
+                        .ifPresent(undecided::add);
+            }
+        });
+        return undecided;
     }
 
     private Finding answered(Want.Answer answer) {

@@ -50,7 +50,7 @@ public record OutOf(Points points, Script model, boolean isExact) {
 
     /** How many named candidates count; 0 unless the task asks for candidates. */
     static int candidates(Task task) {
-        if (task.kind() != TaskKind.CANDIDATES) {
+        if (!task.kind().isNaming()) {
             return 0;
         }
         return task.scheme().candidates() > 0
@@ -308,6 +308,8 @@ public record OutOf(Points points, Script model, boolean isExact) {
                     graph.has(reach.from()) && graph.has(reach.node()) && visited.contains(graph.key(reach.from()));
                 case Want.Judge judge -> graph.has(judge.node()) && visited.contains(graph.key(judge.node()));
                 case Want.Choose choose -> true;
+                case Want.Refute refute -> graph.has(refute.node());
+                case Want.Survive survive -> graph.has(survive.node());
                 case Want.Answer answer -> true;
                 case Want.PlayOut play -> true;
             };
@@ -328,6 +330,11 @@ public record OutOf(Points points, Script model, boolean isExact) {
                     yield !judge.opinions().isEmpty()
                             && (opinion == null || judge.opinions().contains(opinion));
                 }
+                case Want.Refute refute ->
+                    task.kind() == TaskKind.ELIMINATE
+                            && isCandidate(refute.node())
+                            && !graph.tree().node(refute.node()).children().isEmpty();
+                case Want.Survive survive -> task.kind() == TaskKind.ELIMINATE && isCandidate(survive.node());
                 case Want.Answer answer ->
                     answer.question() >= 1
                             && answer.question() <= task.questions().size()
@@ -337,6 +344,18 @@ public record OutOf(Points points, Script model, boolean isExact) {
                                     .isEmpty();
                 case Want.PlayOut play -> task.kind() == TaskKind.PLAY_ON;
             };
+        }
+
+        private boolean isCandidate(int node) {
+            return graph.has(node) && graph.tree().root().children().contains(node);
+        }
+
+        private List<Move> moves(int... nodes) {
+            List<Move> moves = new ArrayList<>();
+            for (int node : nodes) {
+                moves.add(graph.tree().node(node).played());
+            }
+            return moves;
         }
 
         private boolean isAllowed(long from, Move move) {
@@ -390,6 +409,7 @@ public record OutOf(Points points, Script model, boolean isExact) {
         private Script model() {
             Map<Long, Back> all = ways(task.start().key(), false);
             Map<List<Move>, Optional<Opinion>> rows = new LinkedHashMap<>();
+            List<Move> surviving = new ArrayList<>();
             Predicate<Want> can = want -> isVisited(want, all.keySet()) && canHave(want);
             for (Want want : wants) {
                 if (!can.test(want)) {
@@ -410,11 +430,26 @@ public record OutOf(Points points, Script model, boolean isExact) {
                         rows.putIfAbsent(moves, Optional.empty());
                     }
                     case Want.Choose choose -> {}
+                    case Want.Refute refute ->
+                        rows.put(
+                                moves(
+                                        refute.node(),
+                                        graph.tree()
+                                                .node(refute.node())
+                                                .children()
+                                                .getFirst()),
+                                Optional.empty());
+                    case Want.Survive survive ->
+                        surviving.add(graph.tree().node(survive.node()).played());
                     case Want.Answer answer -> {}
                     case Want.PlayOut play -> {}
                 }
             }
-            Script model = Script.EMPTY.withRows(written(rows));
+            List<String> lines = written(rows);
+            for (Move move : surviving) {
+                lines.add(San.line(task.start(), List.of(move)) + " | " + ScriptReader.SURVIVES);
+            }
+            Script model = Script.EMPTY.withRows(lines);
             if (choice != null) {
                 model = model.withChoice(San.line(task.start(), List.of(choice)));
             }

@@ -143,6 +143,24 @@ public record SchemeFault(int item, String reason) {
                         add(at, "scheme.judge", graph.name(judge.node()));
                     }
                 }
+                case Want.Refute refute -> {
+                    if (isThere(at, refute.node())) {
+                        if (task.kind() != TaskKind.ELIMINATE
+                                || !graph.tree().root().children().contains(refute.node())) {
+                            add(at, "scheme.candidate", graph.name(refute.node()));
+                        } else if (graph.tree().node(refute.node()).children().isEmpty()) {
+                            add(at, "scheme.noRefutation", graph.name(refute.node()));
+                        }
+                        contradictions(at, refute.node(), new Want.Survive(refute.node()));
+                    }
+                }
+                case Want.Survive survive -> {
+                    boolean listed = isThere(at, survive.node())
+                            && graph.tree().root().children().contains(survive.node());
+                    if (graph.has(survive.node()) && (task.kind() != TaskKind.ELIMINATE || !listed)) {
+                        add(at, "scheme.candidate", graph.name(survive.node()));
+                    }
+                }
                 case Want.Answer answer -> {
                     if (answer.question() < 1
                             || answer.question() > task.questions().size()) {
@@ -159,6 +177,12 @@ public record SchemeFault(int item, String reason) {
                         add(at, "scheme.playOn");
                     }
                 }
+            }
+        }
+
+        private void contradictions(int at, int node, Want other) {
+            if (task.scheme().wants().anyMatch(other::equals)) {
+                add(at, "scheme.bothFates", graph.name(node));
             }
         }
 

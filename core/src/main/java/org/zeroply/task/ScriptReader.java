@@ -19,6 +19,9 @@ import org.zeroply.words.Words;
  * an illegal move counts up to it, without its verdict.
  */
 public final class ScriptReader {
+    /** What is written for a verdict of a candidate that nothing refutes. */
+    public static final String SURVIVES = "survives";
+
     private static final Pattern ROW = Pattern.compile("\\s*(?:@\\s*(\\d{1,4}))?([^|]*)(\\|.*)?", Pattern.DOTALL);
     private static final Pattern NUMBER =
             Pattern.compile("\\s*(\\d{1,4})\\s*(\\.{2,}|…|\\.(?:\\s*\\.)*)?\\s*(?![-\\d/oO0])");
@@ -81,7 +84,7 @@ public final class ScriptReader {
                 choice.moves().isEmpty() ? choice.fault() : null,
                 candidates,
                 faults,
-                new WrittenLine(0, played.moves(), along(start, played.moves()), 0, null, played.fault()));
+                new WrittenLine(0, played.moves(), along(start, played.moves()), 0, null, false, played.fault()));
     }
 
     private static List<Position> along(Position start, List<Move> moves) {
@@ -109,14 +112,15 @@ public final class ScriptReader {
             fault = legal.fault();
         }
         Opinion opinion = null;
-        if (fault == null && !verdict.isEmpty()) {
+        boolean survives = fault == null && verdict.equalsIgnoreCase(SURVIVES);
+        if (fault == null && !verdict.isEmpty() && !survives) {
             opinion = Opinion.parse(verdict).orElse(null);
             if (opinion == null) {
                 fault = new WrittenLine.Fault(0, verdict, Words.of("script.noVerdict", verdict));
             }
         }
         lines.add(new WrittenLine(
-                lines.size() + 1, line, along(start, line), origin.before().size(), opinion, fault));
+                lines.size() + 1, line, along(start, line), origin.before().size(), opinion, survives, fault));
     }
 
     /** The moves that a row takes over, or why it cannot go on from anywhere. */

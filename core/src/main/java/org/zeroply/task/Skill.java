@@ -9,6 +9,7 @@ public enum Skill {
     CONSIDERING,
     REACHING,
     JUDGING,
+    REFUTING,
     ANSWERING,
     PLAYING;
 

@@ -123,6 +123,8 @@ final class SolutionGraph {
             case Want.Reach reach -> new Want.Reach(first(reach.from()), first(reach.node()));
             case Want.Judge judge -> new Want.Judge(first(judge.node()), judge.opinions());
             case Want.Choose choose -> choose;
+            case Want.Refute refute -> new Want.Refute(first(refute.node()));
+            case Want.Survive survive -> new Want.Survive(first(survive.node()));
             case Want.Answer answer -> answer;
             case Want.PlayOut play -> play;
         };

@@ -8,6 +8,10 @@ public enum TaskKind {
     CALCULATE(20),
     /** All moves worth calculating, named before any line. */
     CANDIDATES(10),
+    /** Every listed candidate is refuted, or said to survive. */
+    ELIMINATE(12),
+    /** All moves that meet a threat. */
+    PARRY(8),
     /** Questions about a position with exact answers. */
     ASSESS(10),
     /** A position played out against the calculator or the exact endings. */
@@ -22,6 +26,11 @@ public enum TaskKind {
     /** The time that such a task usually gets. */
     public int minutes() {
         return minutes;
+    }
+
+    /** Whether moves are named before any line. */
+    public boolean isNaming() {
+        return this == CANDIDATES || this == PARRY;
     }
 
     public String title() {

@@ -198,6 +198,8 @@ public final class TaskPgn {
                     String detail = switch (of.want()) {
                         case Want.Choose choose -> choose.move().toString();
                         case Want.Find find -> "";
+                        case Want.Refute refute -> "";
+                        case Want.Survive survive -> "";
                         case Want.Consider consider -> "";
                         case Want.Reach reach -> Integer.toString(depth(reach.node()) - depth(reach.from()));
                         case Want.Judge judge ->
@@ -224,6 +226,8 @@ public final class TaskPgn {
             case Want.Consider consider -> "consider";
             case Want.Reach reach -> "reach";
             case Want.Judge judge -> "judge";
+            case Want.Refute refute -> "refute";
+            case Want.Survive survive -> "survive";
             case Want.Answer answer -> "answer";
             case Want.PlayOut play -> "play";
         };
@@ -480,6 +484,8 @@ public final class TaskPgn {
                 case "choose" -> Optional.ofNullable(Move.parse(detail)).map(Want.Choose::new);
                 case "find" -> Optional.of(new Want.Find(node));
                 case "consider" -> Optional.of(new Want.Consider(node));
+                case "refute" -> Optional.of(new Want.Refute(node));
+                case "survive" -> Optional.of(new Want.Survive(node));
                 case "reach" -> {
                     List<Integer> path = new ArrayList<>(List.of(GameTree.ROOT));
                     path.addAll(game.tree().pathTo(node));

@@ -29,6 +29,15 @@ public sealed interface Want {
         }
     }
 
+    /**
+     * The first row that begins with the candidate of the node and says something of it refutes it: by a reply that the tree
+     * has, or by one that the evidence shows to work as well.
+     */
+    record Refute(int node) implements Want {}
+
+    /** The first row that begins with the candidate of the node and says something of it says that it survives. */
+    record Survive(int node) implements Want {}
+
     /** The question, counted from 1, is answered rightly. */
     record Answer(int question) implements Want {}
 
@@ -49,6 +58,8 @@ public sealed interface Want {
             case Consider consider -> OptionalInt.of(consider.node());
             case Reach reach -> OptionalInt.of(reach.node());
             case Judge judge -> OptionalInt.of(judge.node());
+            case Refute refute -> OptionalInt.of(refute.node());
+            case Survive survive -> OptionalInt.of(survive.node());
             case Choose choose -> OptionalInt.empty();
             case Answer answer -> OptionalInt.empty();
             case PlayOut play -> OptionalInt.empty();
@@ -63,6 +74,8 @@ public sealed interface Want {
             case Consider consider -> Skill.CONSIDERING;
             case Reach reach -> Skill.REACHING;
             case Judge judge -> Skill.JUDGING;
+            case Refute refute -> Skill.REFUTING;
+            case Survive survive -> Skill.REFUTING;
             case Answer answer -> Skill.ANSWERING;
             case PlayOut play -> Skill.PLAYING;
         };

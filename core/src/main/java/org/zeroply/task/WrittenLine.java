@@ -13,6 +13,7 @@ import org.zeroply.rules.Position;
  * @param positions the start position and the one after each move
  * @param typedFrom how many of the moves it takes over from an earlier row
  * @param opinion the verdict that closes it; null for none, and for a line that is not whole
+ * @param survives whether it closes with the word that its candidate survives
  * @param fault what could not be read; null if everything was
  */
 public record WrittenLine(
@@ -21,6 +22,7 @@ public record WrittenLine(
         List<Position> positions,
         int typedFrom,
         @Nullable Opinion opinion,
+        boolean survives,
         @Nullable Fault fault) {
     /**
      * A place in a row that makes no sense.

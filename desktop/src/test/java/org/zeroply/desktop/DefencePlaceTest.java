@@ -9,9 +9,13 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.Answer.Emphasis;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskKind;
 
 /** Threats, pins, candidates and plans, asked in the real window by keyboard. */
 @SuppressWarnings("NullAway.Init")
@@ -142,5 +146,40 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(driven.rows()).extracting(Answer.Row::text).contains("h6");
         assertThat(typed("d8").headline()).contains("No piece of the other side");
         assertThat(ask("FROZEN").headline()).isEqualTo("One man of the side to move is frozen");
+    }
+
+    @Test
+    void aTaskIsMadeOfAnAnswerSatAndMarkedWithEvidence() {
+        position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
+        ask("ELIMINATE");
+        typed("Ra8+ Kh1 Ne3");
+        keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.M);
+        stand.await(
+                "the task", () -> stand.shell().tasks().task().map(Task::kind).orElse(null) == TaskKind.ELIMINATE);
+        assertThat(stand.shell().tasks().task().orElseThrow().instruction()).contains("Candidates: Kh1, Ne3, Ra8+");
+        stand.await("the total", () -> text("#tasks-out-of").startsWith("out of 7"));
+        run("command.tasks.sit");
+        stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);
+        robot.clickOn("#student-name");
+        robot.write("Okafor, Sam");
+        robot.clickOn("#sheet-primary");
+        stand.await("the sitting", () -> stand.scene().lookup("#sitting-row-1") != null);
+        stand.settle();
+        robot.clickOn("#sitting-row-1");
+        // The last one is no refutation of the solution's: it needs a verdict before it can be marked.
+        for (String row : List.of("1.Ra8+ | survives", "1.Kh1 Qe1#", "1.Ne3 Qxf2+")) {
+            robot.write(row, 0);
+            robot.push(KeyCode.ENTER);
+        }
+        robot.clickOn("#sitting-commit");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        stand.settle();
+        assertThat(text("#marked-points")).isEqualTo("5");
+        Sitting sitting = stand.workbook()
+                .sittings()
+                .read(stand.workbook().sittings().list().getFirst().id());
+        assertThat(sitting.tasks().getFirst().evidence())
+                .singleElement()
+                .satisfies(evidence -> assertThat(evidence.opinion()).isEqualTo(Opinion.WHITE_WINNING));
     }
 }

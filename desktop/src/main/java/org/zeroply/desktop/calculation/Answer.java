@@ -9,6 +9,7 @@ import org.zeroply.desktop.board.Trace;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.MateTree;
+import org.zeroply.task.Task;
 
 /**
  * What a question gave, ready to be shown: a sentence, what it rests on, and rows.
@@ -19,6 +20,7 @@ import org.zeroply.search.MateTree;
  * @param marks letters on the board, shown while no row is chosen
  * @param traces paths on the board, shown while no row is chosen
  * @param solution a proven mate that can be taken into the game as a whole; else null
+ * @param task what a task can be made of; else null
  */
 public record Answer(
         CoachQuestion question,
@@ -29,11 +31,29 @@ public record Answer(
         List<Row> rows,
         List<Mark> marks,
         List<Trace> traces,
-        @Nullable MateTree solution) {
+        @Nullable MateTree solution,
+        @Nullable Task task) {
     public Answer {
         rows = List.copyOf(rows);
         marks = List.copyOf(marks);
         traces = List.copyOf(traces);
+    }
+
+    Answer(
+            CoachQuestion question,
+            int node,
+            Position position,
+            String headline,
+            String grounds,
+            List<Row> rows,
+            List<Mark> marks,
+            List<Trace> traces,
+            @Nullable MateTree solution) {
+        this(question, node, position, headline, grounds, rows, marks, traces, solution, null);
+    }
+
+    Answer withTask(Task made) {
+        return new Answer(question, node, position, headline, grounds, rows, marks, traces, solution, made);
     }
 
     /**

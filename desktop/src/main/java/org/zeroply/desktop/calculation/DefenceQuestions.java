@@ -28,6 +28,8 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Threats;
+import org.zeroply.task.DefenceTasks;
+import org.zeroply.task.Task;
 import org.zeroply.work.Cancel;
 
 /** The questions about defence and readiness, asked of one position with what was typed. Runs beside the interface. */
@@ -35,13 +37,24 @@ final class DefenceQuestions {
     private static final int SETS = 3;
 
     private final Position position;
+    private final Task.@Nullable LastMove last;
     private final Language language;
     private final String typed;
     private final ExactEndings endings;
     private final DefenceAnswers answers;
     private final Answers usual;
 
-    DefenceQuestions(Position position, int node, Language language, String typed, ExactEndings endings) {
+    /**
+     * @param last the move that led to the position; null at the start of a game
+     */
+    DefenceQuestions(
+            Position position,
+            int node,
+            Task.@Nullable LastMove last,
+            Language language,
+            String typed,
+            ExactEndings endings) {
+        this.last = last;
         this.position = position;
         this.language = language;
         this.typed = typed;
@@ -92,7 +105,11 @@ final class DefenceQuestions {
             }
             threat = named.get();
         }
-        return answers.parries(Parries.of(position, threat, partial -> told.accept(answers.parries(partial)), cancel));
+        Parries found = Parries.of(position, threat, partial -> told.accept(answers.parries(partial)), cancel);
+        Answer answer = answers.parries(found);
+        return found.complete() && !found.meeting().isEmpty()
+                ? answer.withTask(DefenceTasks.parry(found, last))
+                : answer;
     }
 
     /** A move by its name in the coach's language or in English. */
@@ -117,8 +134,12 @@ final class DefenceQuestions {
             }
             candidates.add(move);
         }
-        return answers.elimination(Elimination.of(
-                position, candidates, endings, partial -> told.accept(answers.elimination(partial)), cancel));
+        Elimination found = Elimination.of(
+                position, candidates, endings, partial -> told.accept(answers.elimination(partial)), cancel);
+        Answer answer = answers.elimination(found);
+        return found.complete() && found.tried().size() > 1
+                ? answer.withTask(DefenceTasks.eliminate(found, last))
+                : answer;
     }
 
     /** What was typed, without move numbers. */

@@ -43,6 +43,7 @@ import org.zeroply.search.MateProver;
 import org.zeroply.search.MateTree;
 import org.zeroply.search.Question;
 import org.zeroply.search.Threats;
+import org.zeroply.task.Task;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 
@@ -76,6 +77,7 @@ public final class QuestionModel {
     private Runnable stop = () -> {};
     private Background.@Nullable Running entry;
     private long asked;
+    private Consumer<Task> onTask = task -> {};
 
     public QuestionModel(
             ReadingModel reading,
@@ -281,6 +283,26 @@ public final class QuestionModel {
         }
     }
 
+    /** Who takes a task that was made of an answer. */
+    public void setOnTask(Consumer<Task> taker) {
+        onTask = taker;
+    }
+
+    /** Whether a task can be made of the answer. */
+    boolean canMakeTask() {
+        Answer given = answer.get();
+        return given != null && given.task() != null;
+    }
+
+    /** Makes a task of the answer, with its solution and a drafted scheme; nothing is done if none can be made. */
+    public void makeTask() {
+        Answer given = answer.get();
+        Task task = given == null ? null : given.task();
+        if (task != null) {
+            onTask.accept(task);
+        }
+    }
+
     // ---- asking
 
     private void chosen() {
@@ -380,7 +402,12 @@ public final class QuestionModel {
             case ENDING -> (analyst, cancel) -> ending(answers, position, effort, analyst, cancel);
             case PARRIES, ELIMINATE, PINS, READY, PLAN, DRIVE_OFF, FROZEN -> {
                 DefenceQuestions questions = new DefenceQuestions(
-                        position, node, reading.languageProperty().get(), line, endings);
+                        position,
+                        node,
+                        Task.from(tree, node).last(),
+                        reading.languageProperty().get(),
+                        line,
+                        endings);
                 yield (analyst, cancel) -> questions.ask(chosen, told, cancel);
             }
         };

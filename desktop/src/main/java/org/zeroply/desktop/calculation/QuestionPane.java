@@ -45,6 +45,7 @@ final class QuestionPane extends VBox {
     private final Button ask = new Button();
     private final Button stop = new Button(Texts.of("calculation.stop"));
     private final Button takeIn = new Button(Texts.of("question.takeIn"));
+    private final Button toTask = new Button(Texts.of("question.toTask"));
     private final TextField line = new TextField();
     private final Label refusal = new Label();
     private final ReadOnlyObjectWrapper<Answer.@Nullable Row> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
@@ -80,6 +81,10 @@ final class QuestionPane extends VBox {
         takeIn.getStyleClass().add("quiet-button");
         takeIn.setMinWidth(USE_PREF_SIZE);
         takeIn.setOnAction(event -> model.takeIn(chosen.get()));
+        toTask.setId("question-to-task");
+        toTask.getStyleClass().add("quiet-button");
+        toTask.setMinWidth(USE_PREF_SIZE);
+        toTask.setOnAction(event -> model.makeTask());
         line.setId("question-line");
         line.prefWidthProperty().bind(settings.widthProperty());
         line.setOnAction(event -> {
@@ -100,7 +105,7 @@ final class QuestionPane extends VBox {
         VBox.setVgrow(tree, Priority.ALWAYS);
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
-        HBox buttons = new HBox(8, ask, takeIn, space, stop);
+        HBox buttons = new HBox(8, ask, takeIn, toTask, space, stop);
         buttons.setAlignment(Pos.CENTER_LEFT);
         buttons.setMinHeight(USE_PREF_SIZE);
         getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
@@ -249,6 +254,8 @@ final class QuestionPane extends VBox {
         Answer answer = model.answerProperty().get();
         Answer.Row row = chosen.get();
         takeIn.setDisable(!model.canTakeIn(row));
+        toTask.setVisible(model.canMakeTask());
+        toTask.setManaged(model.canMakeTask());
         boolean solution = answer != null && answer.solution() != null && (row == null || row.finding() == null);
         takeIn.setText(Texts.of(solution ? "question.takeIn.solution" : "question.takeIn"));
     }

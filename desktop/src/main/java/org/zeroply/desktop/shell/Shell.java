@@ -1006,6 +1006,11 @@ public final class Shell extends StackPane {
         add("command.tasks.sit", "Alt+T", Place.TASKS, taskDesk.sittings()::sit);
         add("command.tasks.students", null, Place.TASKS, taskDesk.sittings()::students);
         add("command.tasks.typeIn", null, Place.TASKS, taskDesk.sittings()::typeIn);
+        questions.setOnTask(task -> {
+            go(Place.TASKS);
+            taskDesk.addFromAnswer(task);
+        });
+        add("command.tasks.fromAnswer", "Alt+Shift+M", Place.READING, questions::makeTask);
         add("command.tasks.take", "Alt+Shift+T", Place.READING, () -> {
             go(Place.TASKS);
             taskDesk.fromReading();

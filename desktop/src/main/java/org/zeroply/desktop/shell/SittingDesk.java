@@ -44,6 +44,8 @@ import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.store.Workbook;
+import org.zeroply.task.Evidence;
+import org.zeroply.task.Marker;
 import org.zeroply.task.Paper;
 import org.zeroply.task.ScriptReader;
 import org.zeroply.task.ScriptText;
@@ -243,10 +245,10 @@ final class SittingDesk implements ResultsPane.Actions {
             return;
         }
         OptionalInt unjudged = IntStream.range(0, sitting.tasks().size())
-                .filter(place -> isUnjudged(sitting.tasks().get(place)))
+                .filter(place -> !unjudged(sitting.tasks().get(place)).isEmpty())
                 .findFirst();
         if (unjudged.isPresent()) {
-            judgeEnd(sitting, unjudged.getAsInt());
+            judge(sitting, unjudged.getAsInt());
             return;
         }
         long paper = openPaper().id();
@@ -260,31 +262,44 @@ final class SittingDesk implements ResultsPane.Actions {
     /** What a marked script shows, worked out beside the interface. */
     private record Shown(MarkedSitting marked, GroupResult others) {}
 
-    /** Whether a game that was played on stopped where the board alone does not say who stands how. */
-    private static boolean isUnjudged(Sat sat) {
+    /**
+     * The positions on which the marking hangs and on which nobody has given a verdict: where a game that was played on stopped,
+     * and after refutations that the solution does not have.
+     */
+    private static List<Position> unjudged(Sat sat) {
+        if (sat.task().kind() == TaskKind.ELIMINATE) {
+            return Marker.undecided(sat.task(), sat.script(), sat.evidence());
+        }
         if (sat.task().kind() != TaskKind.PLAY_ON || !sat.evidence().isEmpty()) {
-            return false;
+            return List.of();
         }
         List<Position> line =
                 ScriptReader.read(sat.script(), sat.task().start()).played().positions();
         GameStatus status = GameStatus.of(line);
-        return line.size() > 1 && status.end() == null && status.claims().isEmpty();
+        boolean isOpen =
+                line.size() > 1 && status.end() == null && status.claims().isEmpty();
+        return isOpen ? List.of(line.getLast()) : List.of();
     }
 
-    /** Has the end of a game that was played on judged, and keeps the verdict as evidence for the marking. */
-    private void judgeEnd(Sitting sitting, int place) {
+    /** Has positions judged, and keeps the verdicts as evidence for the marking. */
+    private void judge(Sitting sitting, int place) {
         Sat sat = sitting.tasks().get(place);
-        Position end =
-                ScriptReader.read(sat.script(), sat.task().start()).played().end();
-        calculator.look((analyst, cancel) -> opponent.judge(end, analyst, cancel), evidence -> {
-            Sat judged = sat.withEvidence(List.of(evidence));
-            background.write(
-                    () -> {
-                        workbook.sittings().save(sitting.id(), place, judged, clock.instant());
-                        return sitting.with(place, judged);
-                    },
-                    this::showMarked);
-        });
+        List<Position> positions = unjudged(sat);
+        calculator.look(
+                (analyst, cancel) -> {
+                    List<Evidence> evidence = new ArrayList<>(sat.evidence());
+                    positions.forEach(position -> evidence.add(opponent.judge(position, analyst, cancel)));
+                    return evidence;
+                },
+                evidence -> {
+                    Sat judged = sat.withEvidence(evidence);
+                    background.write(
+                            () -> {
+                                workbook.sittings().save(sitting.id(), place, judged, clock.instant());
+                                return sitting.with(place, judged);
+                            },
+                            this::showMarked);
+                });
     }
 
     /** A marked script on the screen. */

@@ -219,6 +219,14 @@ final class TaskDesk implements TasksView.Actions {
                         task.start().moveNumber())));
     }
 
+    /** A task that was made of an answer about the game that is open. */
+    void addFromAnswer(Task task) {
+        add(task.withSource(Texts.of(
+                "tasks.source.game",
+                GameNames.players(reading.gameProperty().get()),
+                task.start().moveNumber())));
+    }
+
     /** The solution with the line that was better, if the game is judged and something better was there to be found. */
     private GameTree withBetter(GameTree solution, GameTree tree, int node) {
         Judgement judgement = judging.judgementProperty().get();

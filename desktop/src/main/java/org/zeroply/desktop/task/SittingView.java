@@ -239,6 +239,8 @@ public final class SittingView extends BorderPane {
         rows.getChildren().clear();
         switch (task.kind()) {
             case CALCULATE -> sheet.getChildren().addAll(labelled("sitting.choice", choice), rows);
+            case ELIMINATE -> sheet.getChildren().addAll(rows);
+            case PARRY -> sheet.getChildren().addAll(labelled("sitting.parries", candidates), rows);
             case CANDIDATES ->
                 sheet.getChildren()
                         .addAll(labelled("sitting.candidates", candidates), labelled("sitting.choice", choice), rows);

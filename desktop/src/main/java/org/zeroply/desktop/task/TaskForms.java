@@ -200,6 +200,8 @@ public final class TaskForms {
                     case Want.Choose choose -> choose;
                     case Want.Find find -> find;
                     case Want.Consider consider -> consider;
+                    case Want.Refute refute -> refute;
+                    case Want.Survive survive -> survive;
                     case Want.Answer answer -> answer;
                     case Want.PlayOut play -> play;
                 };
