@@ -63,6 +63,7 @@ import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
 import org.zeroply.task.TaskKind;
 import org.zeroply.task.Theme;
+import org.zeroply.task.Want;
 
 /** The place Tasks: the examination paper at the left, its solution and mark scheme at the right. */
 public final class TasksView extends StackPane {
@@ -884,7 +885,8 @@ public final class TasksView extends StackPane {
 
         private Node mark(MarkCell cell) {
             Item.Group group = cell.group();
-            String word = Texts.of("want." + cell.item().want().skill());
+            Want want = cell.item().want();
+            String word = Texts.of(want instanceof Want.Survive ? "want.SURVIVE" : "want." + want.skill());
             Label kind = new Label(group == null ? word : Texts.of("way." + group.way()) + " · " + word);
             kind.getStyleClass().add("mark-kind");
             kind.setMinWidth(Region.USE_PREF_SIZE);
