@@ -240,7 +240,7 @@ class TasksPlaceTest extends AtTheWindow {
                         .isEmpty();
             }
         }
-        assertThat(stand.workbook().sittings().list()).hasSize(5);
+        assertThat(stand.workbook().sittings().list()).hasSize(9);
     }
 
     @Test

@@ -25,7 +25,7 @@ import org.zeroply.task.TaskPgn;
 public final class SampleClub {
     public static final String NAME = "Hollow Mill Chess Circle";
 
-    private static final int PAPERS = 3;
+    private static final int PAPERS = 5;
 
     private SampleClub() {}
 
@@ -83,7 +83,7 @@ public final class SampleClub {
         return found;
     }
 
-    /** The papers that the coach has set: a warm-up, a deep one, a mixed one. */
+    /** The papers that the coach has set: a warm-up, a deep one, a mixed one, and two of defence. */
     public static List<Paper> papers() {
         List<Paper> papers = new ArrayList<>();
         for (int i = 1; i <= PAPERS; i++) {

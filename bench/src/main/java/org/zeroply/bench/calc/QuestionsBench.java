@@ -5,11 +5,16 @@ import java.util.Locale;
 import org.zeroply.analysis.ChecksRunOut;
 import org.zeroply.analysis.EveryMove;
 import org.zeroply.analysis.TurnTest;
+import org.zeroply.defence.Elimination;
+import org.zeroply.defence.Parries;
+import org.zeroply.defence.Readiness;
+import org.zeroply.defence.Wish;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.PawnEnding;
 import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
+import org.zeroply.notation.Language;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -19,6 +24,8 @@ import org.zeroply.search.Limit;
 import org.zeroply.search.MateProof;
 import org.zeroply.search.MateProver;
 import org.zeroply.search.Question;
+import org.zeroply.search.Threat;
+import org.zeroply.search.Threats;
 import org.zeroply.task.Marker;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Script;
@@ -82,7 +89,6 @@ final class QuestionsBench {
         long run = System.nanoTime();
         ChecksRunOut out =
                 ChecksRunOut.of(Fen.position("6k1/5p2/6p1/6Q1/8/8/qr6/7K w - - 0 1"), Side.WHITE, 20_000, new Cancel());
-        marking();
         print("checks: " + out.text() + ", " + out.size() + " positions", run);
         long turn = System.nanoTime();
         String word = TurnTest.of(
@@ -94,6 +100,51 @@ final class QuestionsBench {
                 .map(TurnTest::text)
                 .orElse("cancelled");
         print("turn test with a king's triangle: " + word, turn);
+        marking();
+        defence();
+    }
+
+    /** Positions in which something is threatened, most of them full middlegames. */
+    private static final List<String> THREATENED = List.of(
+            "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1",
+            "r2q1rk1/pp3ppp/2n5/3pN3/3P2b1/3B4/PP3PPP/R2QR1K1 w - - 0 1",
+            "2kr3r/ppp2ppp/2n5/8/4q3/2N5/PPPP1PPP/R1BQR1K1 b - - 0 1",
+            "3r1rk1/pp3ppp/8/8/2B3n1/6q1/PP2Q1P1/R1B2RK1 w - - 0 1",
+            "rnb1k2r/ppppqppp/8/8/8/2N5/PPPPBPPP/R1BQR1K1 b kq - 0 1",
+            "r4rk1/pppq1pp1/8/7Q/8/8/PPP2PP1/2K4R b - - 0 1");
+
+    /** Moves that are had in mind, with the sets that may be needed. */
+    private static final List<List<String>> WISHED = List.of(
+            List.of("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 1", "e4"),
+            List.of("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1", "g4"),
+            List.of("r1bqk2r/pp2bppp/2n1pn2/2pp4/3P4/2PBPN2/PP1N1PPP/R1BQK2R w KQkq - 0 1", "Qa6"),
+            List.of("r1bq1rk1/pp2bppp/2n1pn2/2pp4/3P1P2/2PBPN2/PP1N2PP/R1BQK2R w KQ - 0 1", "Bxh7"));
+
+    /** Ways to meet a threat, elimination, and whether a move may be played yet. */
+    private static void defence() {
+        for (String fen : THREATENED) {
+            Position position = Fen.position(fen);
+            long begun = System.nanoTime();
+            Threat threat = new Threats().against(position, new Cancel()).getFirst();
+            Parries parries = Parries.of(position, threat, partial -> {}, new Cancel());
+            print(
+                    "parries: " + parries.meeting().size() + " of "
+                            + position.legalMoves().size() + " moves, " + fen,
+                    begun);
+            long eliminated = System.nanoTime();
+            Elimination elimination = Elimination.of(position, List.of(), null, partial -> {}, new Cancel());
+            print("elimination: " + elimination.surviving().size() + " survive", eliminated);
+        }
+        for (List<String> wished : WISHED) {
+            Position position = Fen.position(wished.getFirst());
+            Wish wish = Wish.read(position, wished.getLast(), Language.ENGLISH).orElseThrow();
+            long begun = System.nanoTime();
+            Readiness readiness = Readiness.of(position, wish, 3, Language.ENGLISH, partial -> {}, new Cancel());
+            print(
+                    "readiness of " + wished.getLast() + ": ready " + readiness.isReady() + ", sets "
+                            + readiness.sets().size() + ", tried up to " + readiness.searched(),
+                    begun);
+        }
     }
 
     /** Marking the scripts of the sample club, and working out what can be earned. */

@@ -30,6 +30,7 @@ public final class GuidePage extends VBox {
             "ledger",
             "calculation",
             "questions",
+            "defence",
             "judging",
             "repertoire",
             "tasks",

@@ -175,7 +175,6 @@ public final class Tour {
             return true;
         });
         stand.settle();
-        picture(stand, "repertoire-guard");
         escape(stand);
     }
 
@@ -255,8 +254,56 @@ public final class Tour {
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
         evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
+        defence(stand);
         run(stand, "command.candidates");
         run(stand, "command.calculation");
+    }
+
+    /** What meets a threat, and whether a move may be played yet. */
+    private void defence(Stand stand) {
+        setUp(stand, "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17");
+        answered(stand, () -> run(stand, "command.ask.PARRIES"));
+        expandFirst(stand);
+        picture(stand, "defence-parries");
+        setUp(stand, "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 9");
+        run(stand, "command.ask.READY");
+        answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine("e4")));
+        expandFirst(stand);
+        picture(stand, "defence-ready");
+    }
+
+    private static void setUp(Stand stand, String fen) {
+        var reading = stand.shell().reading();
+        long before = Stand.onStage(() -> reading.gameIdProperty().get());
+        Stand.onStage(() -> {
+            stand.shell().take(fen);
+            return true;
+        });
+        stand.await(
+                "the position",
+                () -> reading.gameIdProperty().get() != before
+                        && reading.openProperty().get());
+        stand.settle();
+    }
+
+    private static void answered(Stand stand, Runnable asking) {
+        var questions = stand.shell().questions();
+        asking.run();
+        stand.await(
+                "the answer",
+                () -> questions.answerProperty().get() != null
+                        && !questions.runningProperty().get());
+        stand.settle();
+    }
+
+    private static void expandFirst(Stand stand) {
+        Stand.onStage(() -> {
+            var rows = new FxRobot().lookup("#question-rows").queryAs(javafx.scene.control.TreeView.class);
+            rows.getTreeItem(0).setExpanded(true);
+            rows.getSelectionModel().select(0);
+            return true;
+        });
+        stand.settle();
     }
 
     /** The two games that the club shows judged: the strip with the judgement, the differences, a lesson report, sums. */
