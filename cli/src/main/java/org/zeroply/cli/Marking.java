@@ -129,9 +129,9 @@ final class Marking {
             }
             for (MarkedLine line : marked.lines()) {
                 String moves = San.line(task.start(), line.line().moves().subList(0, line.counted()));
-                String verdict = line.line().opinion() == null
+                String verdict = line.line().closing().isEmpty()
                         ? ""
-                        : " | " + line.line().opinion().text();
+                        : " | " + line.line().closing();
                 out().printf("  %4s  %d. %s%s%n", line.points(), line.line().row(), moves, verdict);
                 if (!line.uncounted().isEmpty()) {
                     out().printf("           %s%n", line.uncounted());

@@ -4,6 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.words.Words;
 
 /**
  * A row of a script, read: the whole line from the start position, as far as it is legal.
@@ -36,6 +37,11 @@ public record WrittenLine(
     public WrittenLine {
         moves = List.copyOf(moves);
         positions = List.copyOf(positions);
+    }
+
+    /** What closes it, in words: the verdict, that the candidate survives, or nothing. */
+    public String closing() {
+        return survives ? Words.of("script.survives") : opinion == null ? "" : opinion.text();
     }
 
     public Position end() {

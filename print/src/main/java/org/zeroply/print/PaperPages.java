@@ -260,8 +260,7 @@ public final class PaperPages {
             String moves = San.line(
                     line.line().positions().get(typed),
                     line.line().moves().subList(typed, line.line().moves().size()));
-            String opinion =
-                    line.line().opinion() == null ? "" : line.line().opinion().text();
+            String opinion = line.line().closing();
             script(page, line.points().toString(), moves, opinion, line.uncounted());
         }
         page.close();

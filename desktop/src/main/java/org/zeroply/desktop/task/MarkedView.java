@@ -322,8 +322,7 @@ public final class MarkedView extends BorderPane {
         if (line.line().fault() != null && line.line().fault().move() > 0) {
             moves = (moves + " " + line.line().fault().token() + "?").strip();
         }
-        String verdict =
-                line.line().opinion() == null ? "" : line.line().opinion().text();
+        String verdict = line.line().closing();
         StringBuilder apart = new StringBuilder(line.uncounted());
         if (line.isOutside()) {
             Position end = positions.get(line.counted());

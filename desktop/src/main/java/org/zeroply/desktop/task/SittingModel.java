@@ -210,9 +210,18 @@ public final class SittingModel {
 
     /** A row with another verdict behind it; none takes it away. */
     public static String withOpinion(String row, java.util.Optional<Opinion> opinion) {
+        return closed(row, opinion.map(Opinion::text));
+    }
+
+    /** A row with the word that its candidate survives. */
+    static String surviving(String row) {
+        return closed(row, java.util.Optional.of(ScriptReader.SURVIVES));
+    }
+
+    private static String closed(String row, java.util.Optional<String> word) {
         int bar = row.indexOf('|');
         String moves = (bar < 0 ? row : row.substring(0, bar)).stripTrailing();
-        return opinion.map(each -> moves + " | " + each.text()).orElse(moves);
+        return word.map(each -> moves + " | " + each).orElse(moves);
     }
 
     /** Chooses the first move of a row. */

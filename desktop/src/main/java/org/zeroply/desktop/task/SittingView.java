@@ -412,6 +412,11 @@ public final class SittingView extends BorderPane {
             }
         } else if (event.isAltDown() && event.getCode() == KeyCode.C) {
             model.chooseFirstOf(row);
+        } else if (event.isAltDown()
+                && event.getCode() == KeyCode.S
+                && model.current().task().kind() == TaskKind.ELIMINATE) {
+            model.setRow(row, SittingModel.surviving(textOf(row)));
+            field(row).end();
         } else if (event.isAltDown() && opinion(event.getCode()).isPresent()) {
             setOpinion(row, opinion(event.getCode()));
         } else {
