@@ -115,9 +115,13 @@ public record Wish(
         return Optional.empty();
     }
 
+    public boolean isCastling() {
+        return type == PieceType.KING && from != null && Math.abs(from.file() - to.file()) == 2;
+    }
+
     /** How it is written: "g4", "Nd5", "O-O". */
     public String text(Language language) {
-        if (type == PieceType.KING && from != null && Math.abs(from.file() - to.file()) == 2) {
+        if (isCastling()) {
             return to.file() == 6 ? "O-O" : "O-O-O";
         }
         String head = from != null && from.file() != to.file() ? from.toString().substring(0, 1) + "x" : "";

@@ -24,6 +24,7 @@ import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.reading.Change;
 import org.zeroply.reading.Entry;
+import org.zeroply.reading.Factor;
 import org.zeroply.reading.Ledger;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
@@ -259,6 +260,10 @@ final class DefenceAnswers {
     private List<Row> readinessRows(Readiness found) {
         Position position = found.position();
         List<Row> rows = new ArrayList<>();
+        if (found.now() == null && found.wish().isCastling()) {
+            Entry castling = Ledger.of(position, ValueScale.SCHOOLROOM).entry(Factor.CASTLING);
+            rows.add(remark(castling.factor().title(), castling.explanation(), Emphasis.USUAL));
+        }
         if (!found.drops().weak().isEmpty()) {
             rows.add(remark(Texts.of("ready.weak"), found.drops().weak().toString(), Emphasis.USUAL));
         }
@@ -434,7 +439,7 @@ final class DefenceAnswers {
         int count = 0;
         for (Entry entry : entries) {
             for (Side side : Side.values()) {
-                count += side == position.sideToMove() && entry.factor() == org.zeroply.reading.Factor.FROZEN
+                count += side == position.sideToMove() && entry.factor() == Factor.FROZEN
                         ? entry.of(side).value().size()
                         : 0;
             }

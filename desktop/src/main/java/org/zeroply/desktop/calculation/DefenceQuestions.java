@@ -34,17 +34,17 @@ import org.zeroply.work.Cancel;
 
 /** The questions about defence and readiness, asked of one position with what was typed. Runs beside the interface. */
 final class DefenceQuestions {
-    private static final int SETS = 3;
-
     private final Position position;
     private final Task.@Nullable LastMove last;
     private final Language language;
     private final String typed;
+    private final int sets;
     private final ExactEndings endings;
     private final DefenceAnswers answers;
     private final Answers usual;
 
     /**
+     * @param sets the most quiet moves that may be needed before a move
      * @param last the move that led to the position; null at the start of a game
      */
     DefenceQuestions(
@@ -53,7 +53,9 @@ final class DefenceQuestions {
             Task.@Nullable LastMove last,
             Language language,
             String typed,
+            int sets,
             ExactEndings endings) {
+        this.sets = sets;
         this.last = last;
         this.position = position;
         this.language = language;
@@ -171,7 +173,7 @@ final class DefenceQuestions {
             return usual.refused(CoachQuestion.READY, position, Texts.of("ready.noMove", typed));
         }
         return answers.readiness(Readiness.of(
-                position, wish.get(), SETS, language, partial -> told.accept(answers.readiness(partial)), cancel));
+                position, wish.get(), sets, language, partial -> told.accept(answers.readiness(partial)), cancel));
     }
 
     private Answer plan(Cancel cancel) {

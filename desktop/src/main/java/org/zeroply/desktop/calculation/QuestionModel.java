@@ -57,6 +57,7 @@ public final class QuestionModel {
     private static final int MOST_CHECKED = 20_000;
     private static final int MOST_LINES_TAKEN_IN = 60;
     private static final int USUAL_MATE = 5;
+    private static final int USUAL_SETS = 3;
 
     private final ReadingModel reading;
     private final CalculationModel calculation;
@@ -66,6 +67,7 @@ public final class QuestionModel {
 
     private final ObjectProperty<@Nullable CoachQuestion> question = new SimpleObjectProperty<>(this, "question");
     private final IntegerProperty mateIn = new SimpleIntegerProperty(this, "mateIn", USUAL_MATE);
+    private final IntegerProperty sets = new SimpleIntegerProperty(this, "sets", USUAL_SETS);
     private final BooleanProperty checksOnly = new SimpleBooleanProperty(this, "checksOnly", false);
     private final ObjectProperty<@Nullable Side> checking = new SimpleObjectProperty<>(this, "checking");
     private final BooleanProperty fromHere = new SimpleBooleanProperty(this, "fromHere", false);
@@ -119,6 +121,11 @@ public final class QuestionModel {
 
     public IntegerProperty mateInProperty() {
         return mateIn;
+    }
+
+    /** The most quiet moves that may be needed before a move is played. */
+    IntegerProperty setsProperty() {
+        return sets;
     }
 
     public BooleanProperty checksOnlyProperty() {
@@ -407,6 +414,7 @@ public final class QuestionModel {
                         Task.from(tree, node).last(),
                         reading.languageProperty().get(),
                         line,
+                        sets.get(),
                         endings);
                 yield (analyst, cancel) -> questions.ask(chosen, told, cancel);
             }

@@ -24,6 +24,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.defence.Readiness;
 import org.zeroply.desktop.Texts;
 import org.zeroply.rules.Side;
 import org.zeroply.search.ProofSearch;
@@ -210,7 +211,20 @@ final class QuestionPane extends VBox {
             }
             case FORCED -> List.of(lineField("forced.line"));
             case EVERY_MOVE, TURN, ENDING, PINS, FROZEN -> List.of();
-            case PARRIES, ELIMINATE, READY, PLAN, DRIVE_OFF -> List.of(lineField("question." + question + ".typed"));
+            case READY -> {
+                Spinner<Integer> sets = new Spinner<>(
+                        1, Readiness.MOST_MOVES, model.setsProperty().get());
+                sets.setId("question-sets");
+                sets.setPrefWidth(76);
+                sets.getEditor().setAccessibleText(Texts.of("ready.sets"));
+                sets.valueProperty().subscribe(now -> {
+                    if (now != null) {
+                        model.setsProperty().set(now);
+                    }
+                });
+                yield List.of(lineField("question.READY.typed"), new Label(Texts.of("ready.sets")), sets);
+            }
+            case PARRIES, ELIMINATE, PLAN, DRIVE_OFF -> List.of(lineField("question." + question + ".typed"));
         };
     }
 
