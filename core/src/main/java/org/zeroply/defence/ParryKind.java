@@ -32,9 +32,4 @@ public enum ParryKind {
     public String title() {
         return Words.of("parry." + name());
     }
-
-    /** What it means, in one sentence. */
-    public String meaning() {
-        return Words.of("parry." + name() + ".meaning");
-    }
 }

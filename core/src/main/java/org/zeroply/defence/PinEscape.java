@@ -13,7 +13,6 @@ import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
-import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.work.Cancel;
 
@@ -178,10 +177,5 @@ public record PinEscape(Position position, Pin pin, List<Way> ways, List<Way> fa
             return Pin.of(after, us.opposite()).stream().anyMatch(held -> held.pinned() == pin.pinner())
                     && Pin.of(position, us.opposite()).stream().noneMatch(held -> held.pinned() == pin.pinner());
         }
-    }
-
-    /** Where the pinned man could be hit: the men of the other side that bear on it. */
-    public SquareSet attackers() {
-        return position.attackers(pin.pinned(), position.sideToMove().opposite());
     }
 }
