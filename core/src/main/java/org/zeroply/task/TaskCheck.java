@@ -318,6 +318,9 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
         }
 
         private void defences(int node, Position position, List<Move> inTree, Map<Move, CalculatedLine> lines) {
+            if (!task.kind().isOfLines()) {
+                return;
+            }
             Side side = position.sideToMove();
             CalculatedLine known = best(
                     position,
@@ -406,6 +409,9 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                     .wants()
                     .forEach(want ->
                             want.place().stream().filter(graph::has).forEach(node -> hung.add(graph.key(node))));
+            if (!task.kind().isOfLines()) {
+                return orders;
+            }
             Map<Long, List<OtherOrders.Way>> byTarget = new LinkedHashMap<>();
             for (OtherOrders.Way way : OtherOrders.ofAnyMoves(graph, cancel)) {
                 if (hung.contains(way.to().key())) {

@@ -33,6 +33,14 @@ public enum TaskKind {
         return this == CANDIDATES || this == PARRY;
     }
 
+    /**
+     * Whether lines of both sides are asked for. Where moves are only named or refuted, the rest of a line in the solution
+     * shows what comes of them.
+     */
+    public boolean isOfLines() {
+        return this != PARRY && this != ELIMINATE;
+    }
+
     public String title() {
         return Words.of("task.kind." + name());
     }
