@@ -18,6 +18,7 @@ import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -329,8 +330,7 @@ public record Parries(
                 case CHECK -> false;
                 // A mate that is met does not come; where nothing on the board stops it, what is threatened back does.
                 case MATE -> false;
-                case PROMOTION ->
-                    Exchange.result(struck, first.to(), us) < Settled.value(org.zeroply.rules.PieceType.QUEEN) - 1;
+                case PROMOTION -> Exchange.result(struck, first.to(), us) < Settled.value(PieceType.QUEEN) - 1;
                 case MATERIAL -> Exchange.result(after, first.to(), us.opposite()) * A_PAWN * 2 > threat.gain();
                 case DOUBLE -> {
                     boolean stillHits = false;

@@ -13,7 +13,6 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -105,7 +104,7 @@ final class Preparing {
     /** How a move keeps a man from being lost that hangs without it. */
     private String keeps(Position end, Move move, Square man, Position without) {
         if (move.from() == man) {
-            return Words.of("need.leaves", named(without, man));
+            return Words.of("need.leaves", Telling.named(without, man));
         }
         List<Square> guards = Exchange.orderOfUse(end, man, us);
         if (guards.contains(move.to())) {
@@ -114,20 +113,15 @@ final class Preparing {
         List<Square> fewer = Exchange.orderOfUse(without, man, us);
         for (Square guard : guards) {
             if (!fewer.contains(guard)) {
-                return Words.of("need.opens", named(end, guard), man);
+                return Words.of("need.opens", Telling.named(end, guard), man);
             }
         }
         for (Square attacker : without.attackers(man, us.opposite())) {
             if ((Attacks.between(attacker.ordinal(), man.ordinal()) & move.to().bit()) != 0) {
-                return Words.of("need.shut", named(without, attacker));
+                return Words.of("need.shut", Telling.named(without, attacker));
             }
         }
-        return Words.of("need.keeps", named(without, man));
-    }
-
-    private static String named(Position there, Square square) {
-        Piece piece = there.pieceAt(square);
-        return piece == null ? square.toString() : Words.of("man.on", Words.of("piece." + piece.type()), square);
+        return Words.of("need.keeps", Telling.named(without, man));
     }
 
     // ---- orders
@@ -162,7 +156,7 @@ final class Preparing {
         Position here = position;
         for (Move move : moves) {
             if (!here.isLegal(move)) {
-                return Words.of("order.impossible", coordinates(here, move));
+                return Words.of("order.impossible", Readiness.name(here, move, language));
             }
             String name = San.write(here, move, language);
             Position next = here.play(move);
@@ -172,7 +166,9 @@ final class Preparing {
             List<Drops.Hanging> hanging = judge.hanging(next, move.to(), 0);
             if (!hanging.isEmpty()) {
                 return Words.of(
-                        "order.hangs", name, named(next, hanging.getFirst().man()));
+                        "order.hangs",
+                        name,
+                        Telling.named(next, hanging.getFirst().man()));
             }
             List<Move> mates = judge.mates(next);
             if (!mates.isEmpty()) {
@@ -181,13 +177,6 @@ final class Preparing {
             here = next.play(Move.PASS);
         }
         return wish.in(here).isPresent() ? "" : Words.of("order.impossible", wish.text(language));
-    }
-
-    private String coordinates(Position here, Move move) {
-        Piece man = here.pieceAt(move.from());
-        String letter =
-                man == null || man.type() == org.zeroply.rules.PieceType.PAWN ? "" : language.letter(man.type());
-        return letter + move.to();
     }
 
     // ---- against best replies
@@ -204,7 +193,7 @@ final class Preparing {
                     return null;
                 }
                 if (!here.isLegal(next)) {
-                    return new Trial(line, Words.of("trial.impossible", coordinates(here, next)));
+                    return new Trial(line, Words.of("trial.impossible", Readiness.name(here, next, language)));
                 }
                 Looks looks = new Looks(here, cancel);
                 CalculatedLine best = looks.after(next, NODES);

@@ -13,6 +13,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -233,15 +234,21 @@ public record Readiness(
         List<String> names = new ArrayList<>();
         Position here = position;
         for (Move move : moves) {
-            if (!here.isLegal(move)) {
-                Piece man = position.pieceAt(move.from());
-                names.add((man == null ? "" : language.letter(man.type())) + move.to());
-                continue;
+            names.add(name(here, move, language));
+            if (here.isLegal(move)) {
+                Position next = here.play(move);
+                here = next.isCheck() ? here : next.play(Move.PASS);
             }
-            names.add(San.write(here, move, language));
-            Position next = here.play(move);
-            here = next.isCheck() ? here : next.play(Move.PASS);
         }
         return names;
+    }
+
+    /** A move in short notation; one that is not possible by its man and where it goes. */
+    static String name(Position here, Move move, Language language) {
+        if (here.isLegal(move)) {
+            return San.write(here, move, language);
+        }
+        Piece man = here.pieceAt(move.from());
+        return (man == null || man.type() == PieceType.PAWN ? "" : language.letter(man.type())) + move.to();
     }
 }

@@ -536,9 +536,7 @@ public final class Marker {
         if (allowed > 0 && own < allowed || allowed == 0) {
             return Finding.missing(Words.of("mark.unfinished", own));
         }
-        Optional<Evidence> found = evidence.stream()
-                .filter(each -> each.position().key() == last.key())
-                .findFirst();
+        Optional<Evidence> found = evidenceOf(last);
         if (found.isEmpty()) {
             return Finding.missing(Words.of("mark.noEvidence"));
         }

@@ -404,14 +404,14 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
 
         private List<Remark> otherOrders(Cancel cancel) {
             List<Remark> orders = new ArrayList<>();
+            if (!task.kind().isOfLines()) {
+                return orders;
+            }
             Set<Long> hung = new HashSet<>();
             task.scheme()
                     .wants()
                     .forEach(want ->
                             want.place().stream().filter(graph::has).forEach(node -> hung.add(graph.key(node))));
-            if (!task.kind().isOfLines()) {
-                return orders;
-            }
             Map<Long, List<OtherOrders.Way>> byTarget = new LinkedHashMap<>();
             for (OtherOrders.Way way : OtherOrders.ofAnyMoves(graph, cancel)) {
                 if (hung.contains(way.to().key())) {

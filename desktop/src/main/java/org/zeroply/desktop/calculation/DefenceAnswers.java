@@ -28,10 +28,8 @@ import org.zeroply.reading.Factor;
 import org.zeroply.reading.Ledger;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 import org.zeroply.search.Threat;
 import org.zeroply.words.Words;
 
@@ -60,11 +58,6 @@ final class DefenceAnswers {
 
     private String line(Position position, List<Move> moves) {
         return San.line(position, moves.subList(0, Math.min(REPLIES_SHOWN, moves.size())), language);
-    }
-
-    private static String named(Position position, Square square) {
-        Piece man = position.pieceAt(square);
-        return man == null ? square.toString() : Words.of("man.on", Words.of("piece." + man.type()), square);
     }
 
     private static Row remark(String text, String detail, Emphasis emphasis) {
@@ -150,10 +143,10 @@ final class DefenceAnswers {
             traces.add(new Trace.Tie(
                     pin.pinner(), pin.behind(), position.sideToMove().opposite()));
             rows.add(new Row(
-                    Texts.of("pins.pin", named(position, pin.pinned()), named(position, pin.pinner())),
+                    Texts.of("pins.pin", Telling.named(position, pin.pinned()), Telling.named(position, pin.pinner())),
                     Texts.of(
                             "pins.ways",
-                            named(position, pin.behind()),
+                            Telling.named(position, pin.behind()),
                             escape.ways().size()),
                     Emphasis.STRONG,
                     List.of(),
@@ -269,7 +262,7 @@ final class DefenceAnswers {
         }
         for (Readiness.Driven driven : found.driven()) {
             rows.add(remark(
-                    Texts.of("ready.drives", named(position, driven.piece())),
+                    Texts.of("ready.drives", Telling.named(position, driven.piece())),
                     driven.isTrapped() ? Texts.of("ready.trapped") : Texts.of("ready.safe", driven.safe()),
                     Emphasis.USUAL));
         }
@@ -396,7 +389,7 @@ final class DefenceAnswers {
 
     Answer drivingOff(DrivingOff found, boolean complete) {
         Position position = found.position();
-        String piece = named(position, found.piece());
+        String piece = Telling.named(position, found.piece());
         List<Row> rows = new ArrayList<>();
         for (Readiness way : found.ways()) {
             String after = way.isReady()
