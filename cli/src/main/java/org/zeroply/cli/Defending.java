@@ -307,24 +307,52 @@ final class Defending {
                     now == null
                             ? ""
                             : Telling.of(found.drops(), found.position().play(now), Language.ENGLISH));
-            generator.writeNumberField("searched", found.searched());
-            generator.writeArrayFieldStart("sets");
-            for (Preparation set : found.sets()) {
+            generator.writeStringField("weak", found.drops().weak().toString());
+            generator.writeArrayFieldStart("driven");
+            for (Readiness.Driven driven : found.driven()) {
                 generator.writeStartObject();
-                generator.writeArrayFieldStart("moves");
-                List<String> names = Readiness.names(found.position(), set.inOrder(), Language.ENGLISH);
-                for (int i = 0; i < names.size(); i++) {
-                    generator.writeStartObject();
-                    generator.writeStringField("move", names.get(i));
-                    generator.writeStringField("why", set.moves().get(i).why());
-                    generator.writeEndObject();
-                }
-                generator.writeEndArray();
-                Preparation.Trial trial = set.trial();
-                generator.writeBooleanField("holds", trial != null && trial.holds());
+                generator.writeStringField("piece", driven.piece().toString());
+                generator.writeStringField("safe", driven.safe().toString());
                 generator.writeEndObject();
             }
             generator.writeEndArray();
+            generator.writeNumberField("searched", found.searched());
+            generator.writeArrayFieldStart("sets");
+            for (Preparation set : found.sets()) {
+                write(generator, found.position(), set);
+            }
+            generator.writeEndArray();
+            generator.writeEndObject();
+        }
+
+        private static void write(JsonGenerator generator, Position position, Preparation set) throws IOException {
+            generator.writeStartObject();
+            generator.writeArrayFieldStart("moves");
+            List<String> names = Readiness.names(position, set.inOrder(), Language.ENGLISH);
+            for (int i = 0; i < names.size(); i++) {
+                generator.writeStartObject();
+                generator.writeStringField("move", names.get(i));
+                generator.writeStringField("why", set.moves().get(i).why());
+                generator.writeEndObject();
+            }
+            generator.writeEndArray();
+            generator.writeArrayFieldStart("notInOrder");
+            for (Preparation.Order order : set.orders()) {
+                if (!order.works()) {
+                    generator.writeStartObject();
+                    generator.writeStringField(
+                            "moves", String.join(", ", Readiness.names(position, order.moves(), Language.ENGLISH)));
+                    generator.writeStringField("why", order.why());
+                    generator.writeEndObject();
+                }
+            }
+            generator.writeEndArray();
+            Preparation.Trial trial = set.trial();
+            generator.writeBooleanField("holds", trial != null && trial.holds());
+            if (trial != null) {
+                generator.writeStringField("trial", San.line(position, trial.line()));
+                generator.writeStringField("spoiled", trial.why());
+            }
             generator.writeEndObject();
         }
     }

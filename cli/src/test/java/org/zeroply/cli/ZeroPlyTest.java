@@ -94,7 +94,7 @@ class ZeroPlyTest {
                 .contains("Ra8+    survives")
                 .contains("Kh1     refuted: 1.Kh1 Qe1# (proven)");
         assertThat(run("eliminate", queen, "Kh7").err()).contains("Kh7 is no legal move here");
-        String push = "r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
+        String push = "r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
         assertThat(run("ready", push, "g4").out())
                 .startsWith("g4 drops pawn g4 (1)")
                 .contains("  h3 adds a first guard to g4")

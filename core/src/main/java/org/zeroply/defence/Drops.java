@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.reading.Fork;
 import org.zeroply.reading.Weakening;
 import org.zeroply.rules.Exchange;
@@ -14,25 +15,46 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.work.Cancel;
 
 /**
- * What a move drops: men that the exchange wins afterwards and did not before, mates in two and forks that it allows.
+ * What a move drops: men that the exchange wins afterwards and did not before, mates in two and forks that it allows. Where
+ * the board shows none of these, a short calculation looks for a longer way to win something.
  *
  * @param hanging own men that can be won
  * @param mates first moves of the other side's mates in one or two
  * @param forks moves of the other side that hit two targets worth winning
+ * @param longer a longer way in which the other side wins something; looked for only where the board shows nothing
  * @param weak squares that no own pawn can guard any more; they are told, and count as nothing dropped
  */
-public record Drops(List<Hanging> hanging, List<Move> mates, List<Move> forks, SquareSet weak) {
-    static final Drops NOTHING = new Drops(List.of(), List.of(), List.of(), SquareSet.NONE);
+public record Drops(
+        List<Hanging> hanging,
+        List<Move> mates,
+        List<Move> forks,
+        @Nullable Longer longer,
+        SquareSet weak) {
+    static final Drops NOTHING = new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE);
 
     private static final long MATE_NODES = 6_000;
     private static final int LONGEST_MATE = 2;
+    private static final long LINE_NODES = 10_000;
 
     /** A man that can be won on its square, and what for, in pawns. */
     public record Hanging(Square man, int pawns) {}
+
+    /**
+     * What best replies win by a longer line.
+     *
+     * @param line the replies and own moves, the other side's move first
+     * @param pawns material that is lost at its end and was not to be lost at the start; 0 if it ends in mate
+     */
+    public record Longer(List<Move> line, int pawns) {
+        public Longer {
+            line = List.copyOf(line);
+        }
+    }
 
     public Drops {
         hanging = List.copyOf(hanging);
@@ -42,7 +64,7 @@ public record Drops(List<Hanging> hanging, List<Move> mates, List<Move> forks, S
 
     /** Whether nothing is dropped; weak squares may be made. */
     public boolean isNothing() {
-        return hanging.isEmpty() && mates.isEmpty() && forks.isEmpty();
+        return hanging.isEmpty() && mates.isEmpty() && forks.isEmpty() && longer == null;
     }
 
     /** Compares what is dropped with what was there at a start from which own moves were made. */
@@ -52,11 +74,14 @@ public record Drops(List<Hanging> hanging, List<Move> mates, List<Move> forks, S
         private final Set<Move> forksBefore = new HashSet<>();
         private final ProofSearch prover = new ProofSearch(1, ProofSearch.Goal.MATE, false);
         private final Cancel cancel;
+        private final Looks looks;
+        private @Nullable CalculatedLine standing;
 
         Judge(Position start, Cancel cancel) {
             this.start = start;
             this.cancel = cancel;
             us = start.sideToMove();
+            looks = new Looks(start, cancel);
             if (!start.isCheck()) {
                 Position free = start.play(Move.PASS);
                 forksBefore.addAll(forks(free));
@@ -130,15 +155,52 @@ public record Drops(List<Hanging> hanging, List<Move> mates, List<Move> forks, S
             if (!after.hasLegalMove()) {
                 return NOTHING;
             }
+            List<Hanging> hanging = hanging(after, move.to(), captured(before, move));
+            List<Move> mates = mates(after);
+            List<Move> forks = newForks(after);
+            boolean shown = !hanging.isEmpty() || !mates.isEmpty() || !forks.isEmpty();
+            Longer longer = shown ? null : longer(calculated(before, move), before);
             return new Drops(
-                    hanging(after, move.to(), captured(before, move)),
-                    mates(after),
-                    newForks(after),
-                    Weakening.of(before, move).squares());
+                    hanging, mates, forks, longer, Weakening.of(before, move).squares());
         }
 
-        /** Whether a move drops nothing; the cheap questions are asked first. */
-        boolean isClean(Position before, Move move) {
+        /** What was to be expected if the side passed at the start; of its best move where it is in check. */
+        private CalculatedLine standing() {
+            if (standing == null) {
+                standing = start.isCheck() ? looks.best(LINE_NODES) : looks.after(Move.PASS, LINE_NODES);
+            }
+            return standing;
+        }
+
+        /**
+         * What is lost by a line that starts with the move, against what a pass at the start would have led to; null for nothing.
+         *
+         * @param before where the line starts
+         */
+        @Nullable
+        Longer longer(CalculatedLine line, Position before) {
+            CalculatedLine stood = standing();
+            boolean mated = looks.isMated(line) && !looks.isMated(stood);
+            int lost = Settled.atEnd(start, stood.moves(), us) - Settled.atEnd(before, line.moves(), us);
+            boolean less = stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= Looks.A_LITTLE;
+            return mated || lost > 0 && less
+                    ? new Longer(line.moves().subList(1, line.moves().size()), mated ? 0 : lost)
+                    : null;
+        }
+
+        /** Whether a line loses something, or as much of the expected score as a refuted candidate, against a pass at the start. */
+        boolean spoils(CalculatedLine line, Position before) {
+            return longer(line, before) != null
+                    || looks.falls(line, standing().verdict().expectedFor(us));
+        }
+
+        /** A move that looks clean and best play after it. */
+        CalculatedLine calculated(Position before, Move move) {
+            return new Looks(before, cancel).after(move, LINE_NODES);
+        }
+
+        /** Whether the board shows nothing that a move drops; the cheap questions are asked first. */
+        boolean looksClean(Position before, Move move) {
             Position after = before.play(move);
             return !after.hasLegalMove()
                     || hanging(after, move.to(), captured(before, move)).isEmpty()

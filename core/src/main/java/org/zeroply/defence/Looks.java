@@ -61,20 +61,36 @@ final class Looks {
 
     /** The expected score of the side to move, by its best move. */
     double expected(long nodes) {
+        return calculated(nodes).verdict().expectedFor(us);
+    }
+
+    /** The best move and best play after it; no moves where none is legal. */
+    CalculatedLine best(long nodes) {
+        Calculation found = calculated(nodes);
+        return found.lines().isEmpty()
+                ? new CalculatedLine(List.of(), found.verdict(), found.depth())
+                : found.lines().getFirst();
+    }
+
+    private Calculation calculated(long nodes) {
         calculator.forget();
-        return calculator
-                .calculate(Question.of(position, Limit.nodes(nodes)), calculation -> {}, cancel)
-                .verdict()
-                .expectedFor(us);
+        return calculator.calculate(Question.of(position, Limit.nodes(nodes)), calculation -> {}, cancel);
     }
 
     /**
-     * Whether a line costs something against what could be expected: mate, as much as a refuted candidate, or material and
-     * a little of the expected score as well. Material alone may be on its way back.
+     * Whether a line costs something against what could be expected: mate, as much as a refuted candidate where it is not
+     * still winning, or material and a little of the expected score as well. Material alone may be on its way back.
      */
     boolean costs(CalculatedLine line, double expected) {
         double loss = expected - line.verdict().expectedFor(us);
-        return isMated(line) || loss >= Candidate.REFUTED || lost(line) > 0 && loss >= A_LITTLE;
+        return isMated(line) || falls(line, expected) || lost(line) > 0 && loss >= A_LITTLE;
+    }
+
+    /** Whether a line gives away as much as a refuted candidate does, and no longer wins. */
+    boolean falls(CalculatedLine line, double expected) {
+        boolean winning =
+                line.verdict().step() == (us == Side.WHITE ? Verdict.Step.WHITE_WINNING : Verdict.Step.BLACK_WINNING);
+        return !winning && expected - line.verdict().expectedFor(us) >= Candidate.REFUTED;
     }
 
     /** Material that a line costs the side to move, in pawns; negative if it wins some. */

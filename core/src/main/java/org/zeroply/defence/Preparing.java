@@ -23,7 +23,10 @@ import org.zeroply.work.Cancel;
 /** Works out of a set of quiet moves what each of them is needed for, which orders work, and how it fares against best replies. */
 final class Preparing {
     private static final int MOST_ORDERS = 24;
-    private static final int MOST_RECAPTURES = 3;
+
+    /** So many replies at most are answered by other moves than those of the set. */
+    private static final int MOST_ANSWERS = 3;
+
     private static final long NODES = 12_000;
 
     private final Position position;
@@ -98,6 +101,10 @@ final class Preparing {
         drops.forks().stream()
                 .limit(1)
                 .forEach(fork -> reasons.add(Words.of("need.fork", San.write(open, fork, language))));
+        Drops.Longer longer = drops.longer();
+        if (longer != null) {
+            reasons.add(Words.of("need.longer", San.write(open, longer.line().getFirst(), language)));
+        }
         return reasons.isEmpty() ? Words.of("need.together") : String.join("; ", reasons);
     }
 
@@ -181,57 +188,76 @@ final class Preparing {
 
     // ---- against best replies
 
-    /** Plays the set in order; what is taken is taken back before the next move of the set. */
+    /**
+     * Plays the set in order and then the move. A reply that would spoil the next of them is answered first by the best move
+     * there is, a few times at most.
+     */
     private @Nullable Trial trial(List<Move> moves) {
         List<Move> line = new ArrayList<>();
         Position here = position;
-        double expected = new Looks(position, cancel).expected(NODES);
-        for (Move move : moves) {
-            Move next = move;
-            for (int taken = 0; taken <= MOST_RECAPTURES && next != null; taken++) {
-                if (cancel.isWished()) {
-                    return null;
-                }
-                if (!here.isLegal(next)) {
-                    return new Trial(line, Words.of("trial.impossible", Readiness.name(here, next, language)));
-                }
-                Looks looks = new Looks(here, cancel);
-                CalculatedLine best = looks.after(next, NODES);
-                line.add(next);
-                if (best.moves().size() < 2) {
-                    return new Trial(line, "");
-                }
-                Move reply = best.moves().get(1);
-                line.add(reply);
-                if (looks.costs(best, expected)) {
-                    return new Trial(line, Words.of("trial.spoils", San.write(here.play(next), reply, language)));
-                }
-                expected = Math.max(expected, best.verdict().expectedFor(us));
-                boolean captured = here.play(next).isCapture(reply);
-                here = here.play(next).play(reply);
-                next = captured ? recapture(here, reply.to()) : null;
+        int answers = 0;
+        int next = 0;
+        while (true) {
+            if (cancel.isWished()) {
+                return null;
             }
+            boolean isWish = next == moves.size();
+            Move move = isWish ? wish.in(here).orElse(null) : moves.get(next);
+            if (move == null || !here.isLegal(move)) {
+                String name = isWish
+                        ? wish.text(language)
+                        : Readiness.names(position, moves, language).get(next);
+                return new Trial(line, Words.of("trial.impossible", name));
+            }
+            Looks looks = new Looks(here, cancel);
+            CalculatedLine best = looks.after(move, NODES);
+            String fault = isWish ? fault(here, move) : fault(here, best, looks);
+            if (isWish && fault.isEmpty()) {
+                line.add(move);
+                return new Trial(line, "");
+            }
+            if (!fault.isEmpty()) {
+                CalculatedLine answer = looks.best(NODES);
+                Move first = answer.first();
+                if (line.isEmpty() || answers == MOST_ANSWERS || first.equals(move) || judge.spoils(answer, here)) {
+                    line.addAll(best.moves()
+                            .subList(0, isWish ? 1 : Math.min(2, best.moves().size())));
+                    return new Trial(line, fault);
+                }
+                answers++;
+                best = answer;
+            } else {
+                next++;
+            }
+            if (best.moves().size() < 2) {
+                // Whoever has no reply can spoil nothing.
+                line.addAll(best.moves());
+                return new Trial(line, "");
+            }
+            line.addAll(best.moves().subList(0, 2));
+            here = here.play(best.first()).play(best.moves().get(1));
         }
-        Optional<Move> wished = wish.in(here);
-        if (wished.isEmpty()) {
-            return new Trial(line, Words.of("trial.impossible", wish.text(language)));
-        }
-        Drops drops = judge.of(here, wished.get());
-        line.add(wished.get());
-        return new Trial(
-                line,
-                drops.isNothing() ? "" : Words.of("trial.drops", Telling.of(drops, here.play(wished.get()), language)));
     }
 
-    /** The cheapest way to take back, if that wins something; else null. */
-    private @Nullable Move recapture(Position here, Square square) {
-        if (Exchange.result(here, square, us) == 0) {
-            return null;
+    /** What the move drops at the end; empty for nothing. */
+    private String fault(Position here, Move move) {
+        Drops drops = judge.of(here, move);
+        return drops.isNothing() ? "" : Words.of("trial.drops", Telling.of(drops, here.play(move), language));
+    }
+
+    /** What the best reply to a move of the set does; empty if it spoils nothing. */
+    private String fault(Position here, CalculatedLine best, Looks looks) {
+        if (best.moves().size() < 2 || !judge.spoils(best, here)) {
+            return "";
         }
-        List<Square> takers = Exchange.orderOfUse(here, square, us);
-        return here.legalMoves().stream()
-                .filter(move -> move.to() == square && takers.contains(move.from()))
-                .min(Comparator.comparingInt(move -> takers.indexOf(move.from())))
-                .orElse(null);
+        String reply = San.write(here.play(best.first()), best.moves().get(1), language);
+        return Words.of("trial.spoils", reply, harm(looks, best));
+    }
+
+    private static String harm(Looks looks, CalculatedLine line) {
+        int lost = looks.lost(line);
+        return looks.isMated(line)
+                ? Words.of("harm.mate")
+                : lost > 0 ? Words.of("harm.lost", lost) : line.verdict().text();
     }
 }

@@ -3,7 +3,9 @@ package org.zeroply.defence;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -18,6 +20,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Evaluation;
 import org.zeroply.search.Weights;
 import org.zeroply.work.Cancel;
@@ -46,7 +49,14 @@ public record Readiness(
     public static final int MOST_MOVES = 5;
 
     private static final int MOST_SETS = 8;
-    private static final long MOST_NODES = 400_000;
+
+    /** So many sets that look clean on the board are calculated, those that leave the side best placed. */
+    private static final int MOST_CALCULATED = 100;
+
+    /** So many of those after which nothing is dropped are tried against best replies. */
+    private static final int MOST_TRIED = 24;
+
+    private static final long MOST_NODES = 2_000_000;
 
     /**
      * A piece that the move attacks so that it has to go.
@@ -112,17 +122,22 @@ public record Readiness(
             }
             List<Reached> frontier = List.of(new Reached(position, List.of()));
             Set<Long> seen = new HashSet<>(Set.of(position.key()));
-            List<Reached> found = new ArrayList<>();
+            List<Reached> found = List.of();
             int searched = 0;
             while (searched < most && found.isEmpty() && !cancel.isWished() && nodes < MOST_NODES) {
-                frontier = grow(frontier, seen, found);
+                List<Reached> clean = new ArrayList<>();
+                frontier = grow(frontier, searched + 1 < most, seen, clean);
+                found = sound(clean);
                 if (cancel.isWished() || nodes >= MOST_NODES && found.isEmpty()) {
                     break;
                 }
                 searched++;
-                partial.accept(result(now.orElse(null), drops, List.of(), searched, false));
+                if (found.isEmpty()) {
+                    frontier.addAll(clean);
+                    partial.accept(result(now.orElse(null), drops, List.of(), searched, false));
+                }
             }
-            return result(now.orElse(null), drops, best(found), searched, searched == most || !found.isEmpty());
+            return result(now.orElse(null), drops, found, searched, searched == most || !found.isEmpty());
         }
 
         private Readiness result(@Nullable Move now, Drops drops, List<Reached> found, int searched, boolean complete) {
@@ -132,6 +147,7 @@ public record Readiness(
                 sets.add(preparing.of(reached.moves()));
             }
             sets.sort(Comparator.comparingInt(Search::rank));
+            sets.subList(Math.min(MOST_SETS, sets.size()), sets.size()).clear();
             List<Driven> driven = List.of();
             if (!found.isEmpty()) {
                 Position there = found.getFirst().position();
@@ -148,7 +164,7 @@ public record Readiness(
             return trial == null ? 2 : trial.holds() ? 0 : 1;
         }
 
-        private List<Reached> grow(List<Reached> frontier, Set<Long> seen, List<Reached> found) {
+        private List<Reached> grow(List<Reached> frontier, boolean further, Set<Long> seen, List<Reached> clean) {
             List<Reached> next = new ArrayList<>();
             for (Reached reached : frontier) {
                 for (Move move : reached.position().legalMoves()) {
@@ -171,9 +187,9 @@ public record Readiness(
                     moves.add(move);
                     Reached fresh = new Reached(again, moves);
                     Optional<Move> wished = wish.in(again);
-                    if (wished.isPresent() && judge.isClean(again, wished.get())) {
-                        found.add(fresh);
-                    } else {
+                    if (wished.isPresent() && judge.looksClean(again, wished.get())) {
+                        clean.add(fresh);
+                    } else if (further) {
                         next.add(fresh);
                     }
                 }
@@ -187,14 +203,33 @@ public record Readiness(
                     && !wish.in(there).map(move::equals).orElse(false);
         }
 
-        /** The sets that leave the side best placed, by the static evaluation. */
-        private List<Reached> best(List<Reached> found) {
+        /**
+         * Of the sets after which the board shows nothing that the move drops, those after which a calculation finds nothing
+         * either, the best first by what is to be expected after the move.
+         */
+        private List<Reached> sound(List<Reached> clean) {
             Evaluation evaluation = new Evaluation(Weights.SHIPPED);
-            return found.stream()
+            List<Reached> likely = clean.stream()
                     .sorted(Comparator.comparingInt((Reached reached) ->
                                     evaluation.of(reached.position().board()))
                             .reversed())
-                    .limit(MOST_SETS)
+                    .limit(MOST_CALCULATED)
+                    .toList();
+            Map<Reached, Double> expected = new LinkedHashMap<>();
+            for (Reached reached : likely) {
+                Move move = wish.in(reached.position()).orElse(null);
+                if (move == null || cancel.isWished()) {
+                    continue;
+                }
+                CalculatedLine line = judge.calculated(reached.position(), move);
+                if (judge.longer(line, reached.position()) == null) {
+                    expected.put(reached, line.verdict().expectedFor(us));
+                }
+            }
+            return expected.entrySet().stream()
+                    .sorted(Map.Entry.<Reached, Double>comparingByValue().reversed())
+                    .limit(MOST_TRIED)
+                    .map(Map.Entry::getKey)
                     .toList();
         }
 

@@ -11,6 +11,8 @@ import org.zeroply.words.Words;
 
 /** What is dropped, in words. */
 public final class Telling {
+    private static final int LINE = 6;
+
     private Telling() {}
 
     /** "knight f6"; only the square where nothing stands. */
@@ -31,6 +33,15 @@ public final class Telling {
         }
         drops.mates().forEach(mate -> parts.add(Words.of("drops.mate", San.write(after, mate, language))));
         drops.forks().forEach(fork -> parts.add(Words.of("drops.fork", San.write(after, fork, language))));
+        Drops.Longer longer = drops.longer();
+        if (longer != null) {
+            String line = San.line(
+                    after, longer.line().subList(0, Math.min(LINE, longer.line().size())), language);
+            parts.add(
+                    longer.pawns() == 0
+                            ? Words.of("drops.longer.mate", line)
+                            : Words.of("drops.longer", line, longer.pawns()));
+        }
         return String.join("; ", parts);
     }
 }

@@ -14,6 +14,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Threat;
 import org.zeroply.words.Words;
 
 /** Tasks made of what was found about a threat or about candidates, with their solution and a drafted scheme. */
@@ -26,7 +27,10 @@ public final class DefenceTasks {
 
     private DefenceTasks() {}
 
-    /** Find every move that meets the threat; each with best play, what it does, and the verdict. */
+    /**
+     * Find every move that meets the threat; each with best play, what it does, and the verdict. The threat is named to the
+     * solver, since a position may hold several and one of them is marked; an author who wants it found takes that away.
+     */
     public static Task parry(Parries found, Task.@Nullable LastMove last) {
         GameTree tree = GameTree.of(found.position());
         for (Parry parry : found.meeting()) {
@@ -34,7 +38,20 @@ public final class DefenceTasks {
             tree = add(
                     tree, parry.line().moves(), LINE, Opinion.of(parry.verdict().step()), kinds);
         }
-        return drafted(Task.of(TaskKind.PARRY, tree, last));
+        return drafted(Task.of(TaskKind.PARRY, tree, last).withInstruction(instruction(found)));
+    }
+
+    private static String instruction(Parries found) {
+        Threat threat = found.threat();
+        if (threat.kind() == Threat.Kind.CHECK) {
+            return Words.of("task.parry.check");
+        }
+        Position free = found.position().play(Move.PASS);
+        String first = San.write(free, threat.line().getFirst());
+        String side = Words.of("side." + free.sideToMove());
+        return threat.mateIn() > 1
+                ? Words.of("task.parry.mate", side, first, threat.mateIn())
+                : Words.of("task.parry", side, first);
     }
 
     /**

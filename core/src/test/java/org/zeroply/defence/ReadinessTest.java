@@ -19,7 +19,7 @@ import org.zeroply.rules.SquareSet;
 import org.zeroply.work.Cancel;
 
 class ReadinessTest {
-    private static final String BREAK = "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 1";
+    private static final String BREAK = "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1";
 
     static Stream<List<String>> positions() {
         return Rows.of("readiness.txt").stream();
@@ -92,7 +92,7 @@ class ReadinessTest {
 
     @Test
     void aSetIsTriedAgainstBestReplies() {
-        Position pawn = Fen.position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        Position pawn = Fen.position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         Preparation holds = ready(pawn, "g4", 1).sets().getFirst();
         assertThat(holds.trial()).isNotNull();
         assertThat(holds.trial().holds()).isTrue();
@@ -107,7 +107,7 @@ class ReadinessTest {
 
     @Test
     void aPlanLeadsSomewhereAndTheFirstReplyThatSpoilsItIsTold() {
-        Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         List<Move> moves =
                 List.of(Rows.move(position, "h3"), new Move(org.zeroply.rules.Square.G2, org.zeroply.rules.Square.G4));
         Plan plan = Plan.of(position, moves, new Cancel());
@@ -139,7 +139,7 @@ class ReadinessTest {
         assertThat(Stream.of("", "x", "Nf3", "Zf3", "e9", "a4"))
                 .allSatisfy(text ->
                         assertThat(Wish.read(position, text, Language.ENGLISH)).isEmpty());
-        assertThat(new Drops(List.of(), List.of(), List.of(), SquareSet.NONE).isNothing())
+        assertThat(new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE).isNothing())
                 .isTrue();
     }
 }

@@ -115,7 +115,7 @@ class DefencePlaceTest extends AtTheWindow {
 
     @Test
     void aMoveIsPreparedAndAPlanIsFollowed() {
-        position("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         assertThat(ask("READY").rows()).isEmpty();
         Answer ready = typed("g4");
         assertThat(ready.headline()).isEqualTo("g4 drops pawn g4 (1)");

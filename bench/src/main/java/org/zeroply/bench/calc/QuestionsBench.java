@@ -115,8 +115,8 @@ final class QuestionsBench {
 
     /** Moves that are had in mind, with the sets that may be needed. */
     private static final List<List<String>> WISHED = List.of(
-            List.of("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 1", "e4"),
-            List.of("r2q1rk1/ppp2ppp/2np1n2/4p3/2B1P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1", "g4"),
+            List.of("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1", "e4"),
+            List.of("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1", "g4"),
             List.of("r1bqk2r/pp2bppp/2n1pn2/2pp4/3P4/2PBPN2/PP1N1PPP/R1BQK2R w KQkq - 0 1", "Qa6"),
             List.of("r1bq1rk1/pp2bppp/2n1pn2/2pp4/3P1P2/2PBPN2/PP1N2PP/R1BQK2R w KQ - 0 1", "Bxh7"));
 

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.zeroply.defence.DrivingOff;
+import org.zeroply.defence.Drops;
 import org.zeroply.defence.Elimination;
 import org.zeroply.defence.Parries;
 import org.zeroply.defence.Parry;
@@ -256,6 +257,12 @@ final class DefenceAnswers {
         if (found.now() == null && found.wish().isCastling()) {
             Entry castling = Ledger.of(position, ValueScale.SCHOOLROOM).entry(Factor.CASTLING);
             rows.add(remark(castling.factor().title(), castling.explanation(), Emphasis.USUAL));
+        }
+        Drops.Longer longer = found.drops().longer();
+        if (longer != null && found.now() != null) {
+            List<Move> line = new ArrayList<>(List.of(found.now()));
+            line.addAll(longer.line());
+            rows.add(Row.plain(San.line(position, line, language), Texts.of("ready.longer"), Emphasis.USUAL, line));
         }
         if (!found.drops().weak().isEmpty()) {
             rows.add(remark(Texts.of("ready.weak"), found.drops().weak().toString(), Emphasis.USUAL));

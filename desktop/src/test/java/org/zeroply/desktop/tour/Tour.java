@@ -265,7 +265,7 @@ public final class Tour {
         answered(stand, () -> run(stand, "command.ask.PARRIES"));
         expandFirst(stand);
         picture(stand, "defence-parries");
-        setUp(stand, "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P1B2/2PBPN2/PP3PPP/RN1QK2R w KQ - 0 9");
+        setUp(stand, "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 9");
         run(stand, "command.ask.READY");
         answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine("e4")));
         expandFirst(stand);
