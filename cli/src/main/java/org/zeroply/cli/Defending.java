@@ -183,7 +183,11 @@ final class Defending {
             for (Elimination.Tried tried : found.tried()) {
                 String name = San.write(position, tried.move());
                 if (tried.fate() == Elimination.Fate.SURVIVES) {
-                    out().printf("%-7s survives; %s%n", name, tried.verdict().text());
+                    out().printf(
+                                    "%-7s %s; %s%n",
+                                    name,
+                                    found.isLost() ? "loses, but is the least bad" : "survives",
+                                    tried.verdict().text());
                 } else {
                     out().printf(
                                     "%-7s refuted: %s (%s)%n",

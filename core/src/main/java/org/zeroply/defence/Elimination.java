@@ -84,6 +84,14 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         return tried.stream().filter(each -> each.fate() == Fate.SURVIVES).toList();
     }
 
+    /** Whether those that survive lose as well and are only the least bad. */
+    public boolean isLost() {
+        Side them = position.sideToMove().opposite();
+        List<Tried> surviving = surviving();
+        return !surviving.isEmpty()
+                && surviving.stream().allMatch(each -> each.verdict().isWonFor(them));
+    }
+
     public Optional<Tried> of(Move move) {
         return tried.stream().filter(each -> each.move().equals(move)).findFirst();
     }

@@ -88,9 +88,7 @@ final class Looks {
 
     /** Whether a line gives away as much as a refuted candidate does, and no longer wins. */
     boolean falls(CalculatedLine line, double expected) {
-        boolean winning =
-                line.verdict().step() == (us == Side.WHITE ? Verdict.Step.WHITE_WINNING : Verdict.Step.BLACK_WINNING);
-        return !winning && expected - line.verdict().expectedFor(us) >= Candidate.REFUTED;
+        return !line.verdict().isWonFor(us) && expected - line.verdict().expectedFor(us) >= Candidate.REFUTED;
     }
 
     /** Material that a line costs the side to move, in pawns; negative if it wins some. */

@@ -27,7 +27,7 @@ final class Preparing {
     /** So many replies at most are answered by other moves than those of the set. */
     private static final int MOST_ANSWERS = 3;
 
-    private static final long NODES = 12_000;
+    private static final long NODES = 10_000;
 
     private final Position position;
     private final Wish wish;

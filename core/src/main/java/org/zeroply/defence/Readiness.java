@@ -51,10 +51,10 @@ public record Readiness(
     private static final int MOST_SETS = 8;
 
     /** So many sets that look clean on the board are calculated, those that leave the side best placed. */
-    private static final int MOST_CALCULATED = 100;
+    private static final int MOST_CALCULATED = 60;
 
     /** So many of those after which nothing is dropped are tried against best replies. */
-    private static final int MOST_TRIED = 24;
+    private static final int MOST_TRIED = 16;
 
     private static final long MOST_NODES = 2_000_000;
 

@@ -70,6 +70,11 @@ public record Verdict(int hundredths, double expected, int mateIn) {
         return Step.values()[3 + (expected < 0.5 ? -steps : steps)];
     }
 
+    /** Whether the step is a side's win. */
+    public boolean isWonFor(Side side) {
+        return step() == (side == Side.WHITE ? Step.WHITE_WINNING : Step.BLACK_WINNING);
+    }
+
     /** The expected score of a side. */
     public double expectedFor(Side side) {
         return side == Side.WHITE ? expected : 1 - expected;

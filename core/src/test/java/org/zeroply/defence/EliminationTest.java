@@ -64,6 +64,15 @@ class EliminationTest {
     }
 
     @Test
+    void whereEverythingLosesWhatSurvivesIsTheLeastBad() {
+        Position lost = Fen.position("r3k2r/ppp2ppp/2n5/8/2B5/5Q2/PPP2PPP/4R1K1 b kq - 0 1");
+        assertThat(eliminate(lost, List.of()).surviving()).isNotEmpty();
+        assertThat(eliminate(lost, List.of()).isLost()).isTrue();
+        Position held = Fen.position("6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 1");
+        assertThat(eliminate(held, List.of()).isLost()).isFalse();
+    }
+
+    @Test
     void candidatesAreMeasuredAgainstTheBestMoveEvenIfItIsNoneOfThem() {
         Position position = Fen.position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
         Elimination some = eliminate(position, List.of(Rows.move(position, "Ne3"), Rows.move(position, "Kh1")));

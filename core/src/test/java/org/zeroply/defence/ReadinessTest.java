@@ -66,7 +66,7 @@ class ReadinessTest {
         Readiness readiness = ready(position, "e4", 3);
         Preparation set = readiness.sets().stream()
                 .filter(each ->
-                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "Nbd2")))
+                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "Qe2")))
                                 && each.moves().stream()
                                         .anyMatch(needed -> needed.move().equals(Rows.move(position, "Bc2"))))
                 .findFirst()
@@ -81,13 +81,13 @@ class ReadinessTest {
 
     @Test
     void anOrderThatDoesNotWorkSaysWhy() {
-        Position position = Fen.position(BREAK);
-        Readiness readiness = ready(position, "e4", 2);
+        Position position = Fen.position("r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 1");
+        Readiness readiness = ready(position, "Nf5", 2);
         assertThat(readiness.sets().stream()
                         .flatMap(set -> set.orders().stream())
                         .filter(order -> !order.works())
                         .map(Preparation.Order::why))
-                .contains("Bb1 is not possible then");
+                .contains("Rd1 is not possible then");
     }
 
     @Test
@@ -102,7 +102,35 @@ class ReadinessTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(spoiled.trial()).isNotNull();
-        assertThat(spoiled.trial().why()).contains("mate by Rb1+");
+        assertThat(spoiled.trial().why()).contains("mate by Rb1#");
+    }
+
+    @Test
+    void aReplyThatThreatensSomethingIsAnsweredBeforeTheSetGoesOn() {
+        Position position = Fen.position("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1");
+        Preparation luft = ready(position, "g4", 1).sets().stream()
+                .filter(set -> set.moves().getFirst().move().equals(Rows.move(position, "h3")))
+                .findFirst()
+                .orElseThrow();
+        assertThat(luft.trial()).isNotNull();
+        assertThat(San.line(position, luft.trial().line()))
+                .as("the bishop that the pawn hits leaves, then the move comes")
+                .startsWith("1.h3 c4 2.B")
+                .endsWith("3.g4");
+        assertThat(luft.trial().holds()).isTrue();
+    }
+
+    @Test
+    void whatALongerLineWinsIsDroppedAndWhatStopsItIsToldSo() {
+        Position position = Fen.position("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1");
+        Readiness readiness = ready(position, "Qe4", 1);
+        assertThat(readiness.drops().hanging()).isEmpty();
+        assertThat(readiness.drops().forks()).isEmpty();
+        assertThat(readiness.drops().longer()).isNotNull();
+        assertThat(readiness.drops().longer().pawns()).isEqualTo(4);
+        assertThat(readiness.sets().getFirst().moves())
+                .extracting(Preparation.Needed::why)
+                .containsExactly("stops what Rae8 starts");
     }
 
     @Test

@@ -59,6 +59,15 @@ class DefenceTasksTest {
     }
 
     @Test
+    void aTaskToParryNamesItsThreat() {
+        assertThat(parry().instruction()).isEqualTo("White threatens Qxh7#. Name every move that meets the threat.");
+        Position check = Fen.position("6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 1");
+        Parries found =
+                Parries.of(check, new Threats().against(check, new Cancel()).getFirst(), partial -> {}, new Cancel());
+        assertThat(DefenceTasks.parry(found, null).instruction()).isEqualTo("Name every move that meets the check.");
+    }
+
+    @Test
     void refutationsAndSurvivorsAreMarkedWithReasons() {
         Task task = eliminate("Ra8+", "Kh1", "h3", "Ne3");
         MarkedScript marked = Papers.mark(task, "", "1.Ra8+ | survives", "1.Kh1 Qe1#", "1.h3 | survives", "1.Ne3 Qb2");

@@ -188,7 +188,7 @@ final class DefenceAnswers {
             boolean survives = tried.fate() == Elimination.Fate.SURVIVES;
             String detail = survives
                     ? Texts.of(
-                            "eliminate.survives",
+                            found.isLost() ? "eliminate.leastBad" : "eliminate.survives",
                             tried.verdict().text(),
                             tried.grounds().text())
                     : Texts.of(
@@ -211,7 +211,7 @@ final class DefenceAnswers {
         String headline = found.tried().isEmpty()
                 ? Texts.of("question.noMove")
                 : Texts.of(
-                        "eliminate.headline",
+                        found.isLost() ? "eliminate.lost" : "eliminate.headline",
                         found.surviving().size(),
                         found.tried().size());
         return answer(
