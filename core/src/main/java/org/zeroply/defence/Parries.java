@@ -17,7 +17,6 @@ import org.zeroply.reading.Ledger;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -178,6 +177,7 @@ public record Parries(
         private final @Nullable CalculatedLine fails;
         private boolean bestKeepsMost;
         private int bestWorth;
+        private int answerBefore = -1;
 
         Search(Position position, Threat threat, Cancel cancel) {
             this.position = position;
@@ -190,9 +190,9 @@ public record Parries(
             fails = threatFails();
         }
 
-        /** Threats of material are told by the exchange on one square; a search may see that carrying them out is a mistake. */
+        /** Threats to win something are told by the board; a search may see that carrying them out is a mistake. */
         private @Nullable CalculatedLine threatFails() {
-            if (threat.kind() != Threat.Kind.MATERIAL || position.isCheck()) {
+            if (threat.kind() == Threat.Kind.MATE || threat.kind() == Threat.Kind.CHECK || position.isCheck()) {
                 return null;
             }
             Position free = position.play(Move.PASS);
@@ -311,12 +311,31 @@ public record Parries(
         /** The kinds that only the outcome tells: what was threatened may still happen, and does no harm. */
         private void addByResult(Looked one, Position after, Set<ParryKind> kinds) {
             if (!threat.line().isEmpty() && goesOn(after)) {
-                Piece captured = position.captured(one.move());
-                kinds.add(captured == null ? ParryKind.COUNTER_THREAT : ParryKind.GAIN_MORE);
+                if (position.isCapture(one.move())) {
+                    kinds.add(ParryKind.GAIN_MORE);
+                } else if (answer(after) > answerBefore()) {
+                    kinds.add(ParryKind.COUNTER_THREAT);
+                }
             }
             if (kinds.isEmpty()) {
                 kinds.add(ParryKind.OTHERWISE);
             }
+        }
+
+        private int answerBefore() {
+            if (answerBefore < 0) {
+                answerBefore = position.isCheck() ? 0 : answer(position.play(Move.PASS));
+            }
+            return answerBefore;
+        }
+
+        /** The most that can be won in return once the threat is carried out, in pawns. */
+        private int answer(Position theirTurn) {
+            Position struck = theirTurn.play(threat.line().getFirst());
+            prover.limit(PROOF_NODES, cancel::isWished);
+            return prover.attackerToMove(struck, LONGER) == ProofSearch.Answer.PROVEN
+                    ? Integer.MAX_VALUE
+                    : Settled.bestExchange(struck, us);
         }
 
         /** Whether the first move of the threat still wins what it won, by the exchange there. */

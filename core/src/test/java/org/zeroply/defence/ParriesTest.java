@@ -82,7 +82,7 @@ class ParriesTest {
                     .forEach(shown::add);
         }
         assertThat(rows).hasSizeGreaterThanOrEqualTo(40);
-        assertThat(shown).containsAll(EnumSet.complementOf(EnumSet.of(ParryKind.OTHERWISE)));
+        assertThat(shown).containsAll(EnumSet.allOf(ParryKind.class));
     }
 
     @Test
@@ -135,6 +135,33 @@ class ParriesTest {
         assertThat(San.line(position.play(Move.PASS), parries.empty().moves())).startsWith("1...Rxd3 2.Re8#");
         Position real = Fen.position("6k1/5ppp/8/8/8/2b5/5PPP/1RB3K1 w - - 0 1");
         assertThat(new Threats().against(real, new Cancel())).isEmpty();
+    }
+
+    @Test
+    void whatIsWonInReturnIsACounterThreatOnlyIfItWasNotThereBefore() {
+        // Whoever takes the knight is mated once the rook stands on an open line; where it stood, the pawn is in its
+        // way.
+        Position closed = Fen.position("3r2k1/5ppp/1p6/8/8/3N4/5PPP/1R4K1 w - - 0 1");
+        assertThat(ways(closed, ParryKind.COUNTER_THREAT)).containsExactlyInAnyOrder("Ra1", "Rc1", "Re1");
+        // Here it stood there before, and the threat was none.
+        Position open = Fen.position("3r2k1/5ppp/8/8/8/3N4/5PPP/4R1K1 w - - 0 1");
+        assertThat(ways(open, ParryKind.COUNTER_THREAT)).isEmpty();
+        assertThat(ways(open, ParryKind.OTHERWISE)).contains("h3", "Ra1");
+    }
+
+    private static List<String> ways(Position position, ParryKind kind) {
+        return parries(position).meeting().stream()
+                .filter(parry -> parry.kinds().contains(kind))
+                .map(parry -> San.write(position, parry.move()))
+                .toList();
+    }
+
+    @Test
+    void aPromotionThatRunsIntoMateThreatensNothing() {
+        Position position = Fen.position("8/1P4k1/8/8/3r4/8/5PPP/6K1 b - - 0 1");
+        Parries parries = parries(position);
+        assertThat(parries.empty()).isNotNull();
+        assertThat(San.line(position.play(Move.PASS), parries.empty().moves())).isEqualTo("2.b8=Q Rd1#");
     }
 
     @Test

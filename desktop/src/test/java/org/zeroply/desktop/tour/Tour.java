@@ -3,25 +3,25 @@ package org.zeroply.desktop.tour;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.List;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import org.testfx.api.FxRobot;
-import org.zeroply.analysis.LessonDraft;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerRow;
-import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnWriter;
-import org.zeroply.print.LessonPages;
 import org.zeroply.print.PaperPages;
 import org.zeroply.reading.Comparison;
 import org.zeroply.reading.Factor;
@@ -33,6 +33,7 @@ import org.zeroply.store.RepertoireShelf.Listed;
 public final class Tour {
     private static final long OPINIONS_NANOS = 4_000_000_000L;
     private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
+    private static final int GAP = 12;
 
     private final Path target;
 
@@ -157,8 +158,6 @@ public final class Tour {
         }
         Stand.onStage(() -> model.enter("d4 d5 c4 e6 Nc3 Nf6 cxd5"));
         stand.settle();
-        run(stand, "command.repertoire.tab.UNANSWERED");
-        picture(stand, "repertoire-unanswered");
         run(stand, "command.repertoire.compare");
         var checks = new FxRobot().lookup("#repertoire-list").queryListView();
         stand.await("the departures", () -> checks.getItems().size() > 5);
@@ -270,6 +269,42 @@ public final class Tour {
         answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine("e4")));
         expandFirst(stand);
         picture(stand, "defence-ready");
+        List<WritableImage> panels = new ArrayList<>();
+        setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
+        panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
+        setUp(stand, "r1bqk2r/ppp2ppp/2np4/1B2p3/4P3/2P2N2/PPP2PPP/R1BQ1RK1 b kq - 0 8");
+        panels.add(asked(stand, CoachQuestion.PINS, ""));
+        setUp(stand, "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12");
+        panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
+        setUp(stand, "2r2rk1/pp1bqppp/2n1p3/3pP3/3P1n2/P2B1N2/1P3PPP/R2QR1K1 w - - 0 18");
+        panels.add(asked(stand, CoachQuestion.DRIVE_OFF, "f4"));
+        Stand.picture(beside(panels), target.resolve("defence-questions.png"));
+    }
+
+    /** The panel with the answer to a question and its first row opened. */
+    private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
+        if (words.isEmpty()) {
+            answered(stand, () -> run(stand, "command.ask." + question));
+        } else {
+            run(stand, "command.ask." + question);
+            answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine(words)));
+        }
+        expandFirst(stand);
+        return Stand.onStage(() -> new FxRobot().lookup("#question").query().snapshot(null, null));
+    }
+
+    private static WritableImage beside(List<WritableImage> panels) {
+        int width = panels.stream().mapToInt(panel -> (int) panel.getWidth()).sum() + GAP * (panels.size() - 1);
+        int height =
+                panels.stream().mapToInt(panel -> (int) panel.getHeight()).max().orElseThrow();
+        WritableImage all = new WritableImage(width, height);
+        int left = 0;
+        for (WritableImage panel : panels) {
+            all.getPixelWriter()
+                    .setPixels(left, 0, (int) panel.getWidth(), (int) panel.getHeight(), panel.getPixelReader(), 0, 0);
+            left += (int) panel.getWidth() + GAP;
+        }
+        return all;
     }
 
     private static void setUp(Stand stand, String fen) {
@@ -343,7 +378,6 @@ public final class Tour {
                         && robot.lookup("#lesson-page").queryAs(ImageView.class).getImage() != null);
         picture(stand, "lesson-report");
         fire(stand, "#sheet-close");
-        pages(stand);
         run(stand, "command.note");
     }
 
@@ -367,26 +401,6 @@ public final class Tour {
                                         .moves()
                                         .size()
                                 == game.plies());
-    }
-
-    /** The pages of the report as they are printed. */
-    private void pages(Stand stand) {
-        try {
-            var reading = stand.shell().reading();
-            var judgement = java.util.Objects.requireNonNull(Stand.onStage(
-                    () -> stand.shell().judging().judgementProperty().get()));
-            var report = LessonDraft.of(
-                    Stand.onStage(() -> reading.gameProperty().get()),
-                    judgement,
-                    Side.BLACK,
-                    java.util.Optional.empty(),
-                    Language.ENGLISH);
-            Files.write(
-                    target.resolve("lesson-page-1.png"),
-                    LessonPages.pictures(report, judgement, 96).getFirst());
-        } catch (IOException failed) {
-            throw new java.io.UncheckedIOException(failed);
-        }
     }
 
     /** A position from the circle's evenings, found by its first move, with a question asked of it. */
