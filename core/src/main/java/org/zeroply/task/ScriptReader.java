@@ -22,6 +22,9 @@ public final class ScriptReader {
     /** What is written for a verdict of a candidate that nothing refutes. */
     public static final String SURVIVES = "survives";
 
+    /** The word without the bar that sets it off, as it is written on paper. */
+    private static final Pattern BARE_SURVIVES = Pattern.compile("\\s+" + SURVIVES + "\\s*$", Pattern.CASE_INSENSITIVE);
+
     private static final Pattern ROW = Pattern.compile("\\s*(?:@\\s*(\\d{1,4}))?([^|]*)(\\|.*)?", Pattern.DOTALL);
     private static final Pattern NUMBER =
             Pattern.compile("\\s*(\\d{1,4})\\s*(\\.{2,}|…|\\.(?:\\s*\\.)*)?\\s*(?![-\\d/oO0])");
@@ -96,7 +99,8 @@ public final class ScriptReader {
     }
 
     private void row(String text) {
-        Matcher row = ROW.matcher(text);
+        Matcher row = ROW.matcher(
+                text.contains("|") ? text : BARE_SURVIVES.matcher(text).replaceFirst(" | " + SURVIVES));
         if (!row.matches()) {
             throw new IllegalStateException("every text is a row, was " + text);
         }

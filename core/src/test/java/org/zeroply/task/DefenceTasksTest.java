@@ -70,7 +70,7 @@ class DefenceTasksTest {
     @Test
     void refutationsAndSurvivorsAreMarkedWithReasons() {
         Task task = eliminate("Ra8+", "Kh1", "h3", "Ne3");
-        MarkedScript marked = Papers.mark(task, "", "1.Ra8+ | survives", "1.Kh1 Qe1#", "1.h3 | survives", "1.Ne3 Qb2");
+        MarkedScript marked = Papers.mark(task, "", "1.Ra8+ | survives", "1.Kh1 Qe1#", "1.h3 Survives ", "1.Ne3 Qb2");
         assertThat(item(marked, "1.Ra8+").isMet()).isTrue();
         assertThat(item(marked, "1.Kh1").row()).isEqualTo(2);
         assertThat(item(marked, "1.h3").reason()).isEqualTo("row 3 says that 1.h3 survives; it is refuted");
@@ -103,7 +103,7 @@ class DefenceTasksTest {
     @Test
     void onlyTheFirstRowAboutACandidateCounts() {
         Task task = eliminate("Ra8+", "Kh1");
-        MarkedScript everything = Papers.mark(task, "", "1.Kh1 h6", "1.Kh1 Qe1#", "1.Kh1 | survives");
+        MarkedScript everything = Papers.mark(task, "", "1.Kh1 h6", "1.Kh1 Qe1#", "1.Kh1 survives");
         assertThat(item(everything, "1.Kh1").isMet()).isFalse();
     }
 

@@ -117,7 +117,7 @@ public final class PaperPages {
             page.line("p", "", (i + 1) + ". " + task.questions().get(i).text());
             write(page, 1);
         }
-        if (task.kind() == TaskKind.CALCULATE || task.kind().isNaming()) {
+        if (task.kind() == TaskKind.CALCULATE || task.kind() == TaskKind.CANDIDATES) {
             page.line("p", "write", Words.of("paper.choice"));
         }
         write(page, LINES[perPage]);

@@ -26,6 +26,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
@@ -181,9 +182,7 @@ public final class MarkedView extends BorderPane {
     private Node left(Task task, MarkedScript marked) {
         board.playableProperty().set(false);
         board.flippedProperty().set(task.solver() == Side.BLACK);
-        board.setPrefSize(350, 350);
         board.setMinSize(250, 250);
-        board.setMaxHeight(350);
         Label where = new Label(Texts.of("marked.where").toUpperCase(Locale.ROOT));
         where.getStyleClass().add("tasks-facts");
         GridPane bars = new GridPane();
@@ -219,7 +218,7 @@ public final class MarkedView extends BorderPane {
         ScrollPane scroll = new ScrollPane(pane);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
-        scroll.setPrefWidth(400);
+        BoardRoom.share(this, scroll, board, 400, 0.28, 430, 50);
         return scroll;
     }
 
@@ -359,7 +358,15 @@ public final class MarkedView extends BorderPane {
     }
 
     private static VBox row(Points points, String moves, String verdict, String reason, String apart, Runnable show) {
-        Label margin = new Label(points.isZero() ? (apart.isEmpty() ? "0" : "–") : points.toString());
+        return row(points, apart.isEmpty() ? "0" : "–", moves, verdict, reason, apart, show);
+    }
+
+    /**
+     * @param none what stands in the margin where there are no points
+     */
+    private static VBox row(
+            Points points, String none, String moves, String verdict, String reason, String apart, Runnable show) {
+        Label margin = new Label(points.isZero() ? none : points.toString());
         margin.getStyleClass().addAll("margin-points", points.isZero() ? "margin-zero" : "margin-earned");
         margin.setMinWidth(34);
         Label text = Labels.wrapped("script-moves");
@@ -404,6 +411,7 @@ public final class MarkedView extends BorderPane {
                             row.marks().stream()
                                     .map(cell -> cell.item().points())
                                     .reduce(Points.ZERO, Points::plus),
+                            "",
                             "  ".repeat(row.indent()) + row.moves(),
                             "",
                             said,

@@ -27,6 +27,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
@@ -105,13 +106,11 @@ public final class SittingView extends BorderPane {
         board.setId("sitting-board");
         board.playableProperty().set(false);
         board.setMinSize(300, 300);
-        board.setPrefSize(560, 560);
         board.setOnMove(this::play);
         list.setId("sitting-list");
         VBox pane = new VBox(12, board, list, toMove, instruction);
         pane.getStyleClass().add("sitting-diagram");
-        pane.setPrefWidth(600);
-        board.setMaxHeight(640);
+        BoardRoom.share(this, pane, board, 600, 0.46, 170, 40);
         return pane;
     }
 

@@ -45,6 +45,7 @@ import org.zeroply.desktop.FormParts;
 import org.zeroply.desktop.Labels;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.TypedField;
+import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.task.TasksModel.Checked;
 import org.zeroply.desktop.task.TasksModel.Worth;
@@ -245,8 +246,6 @@ public final class TasksView extends StackPane {
         board.setId("tasks-board");
         board.setOnMove(move -> model.addLine(List.of(move)));
         board.setMinSize(250, 250);
-        board.setPrefSize(330, 330);
-        board.setMaxHeight(330);
         instruction.setId("tasks-instruction");
         instruction.setWrapText(true);
         instruction.setPrefRowCount(2);
@@ -306,8 +305,7 @@ public final class TasksView extends StackPane {
         ScrollPane scroll = new ScrollPane(pane);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
-        scroll.setPrefWidth(392);
-        scroll.setMinWidth(392);
+        BoardRoom.share(this, scroll, board, 392, 0.28, 430, 62);
         return scroll;
     }
 
@@ -466,7 +464,7 @@ public final class TasksView extends StackPane {
             ScrollPane scroll = new ScrollPane(checkBox);
             scroll.setFitToWidth(true);
             scroll.getStyleClass().add("branches-scroll");
-            checkBox.getStyleClass().add("check-box");
+            checkBox.getStyleClass().add("check-pane");
             checkNode = scroll;
         }
         Node wanted = switch (tab) {
