@@ -95,7 +95,7 @@ public record Wish(
     }
 
     /** The move in a position, if it is legal there. */
-    Optional<Move> in(Position position) {
+    public Optional<Move> in(Position position) {
         for (Move move : position.legalMoves()) {
             Piece man = position.pieceAt(move.from());
             boolean fits = man != null

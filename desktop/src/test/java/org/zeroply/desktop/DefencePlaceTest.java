@@ -13,6 +13,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.Answer.Emphasis;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.rules.Move;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
@@ -130,6 +131,68 @@ class DefencePlaceTest extends AtTheWindow {
         Answer rash = typed("g4 h3");
         assertThat(rash.headline()).isEqualTo("A reply spoils it first after 1.g4");
         assertThat(typed("g4 Qxd8").headline()).isEqualTo("Qxd8 is not possible there");
+    }
+
+    @Test
+    void withTheKeyboardAloneAMoveIsAskedAboutAndItsPreparationPlayed() {
+        position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
+        keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.R);
+        stand.settle();
+        robot.write("g4", 0);
+        Answer ready = answer(() -> robot.push(KeyCode.ENTER));
+        assertThat(reading().tree().mainLine())
+                .as("what is typed is asked about, not played")
+                .isEmpty();
+        int wanted = ready.rows().stream().map(Answer.Row::text).toList().indexOf("h3");
+        for (int row = 0; row <= wanted; row++) {
+            robot.push(KeyCode.DOWN);
+        }
+        robot.push(KeyCode.ENTER);
+        stand.settle();
+        assertThat(reading().tree().mainLine().stream()
+                        .map(node -> reading().tree().node(node).move())
+                        .map(String::valueOf))
+                .as("the set, a pass of the other side, and the move")
+                .containsExactly("h2h3", Move.PASS.toString(), "g2g4");
+        run("command.undo");
+        assertThat(reading().tree().mainLine()).isEmpty();
+    }
+
+    @Test
+    void aLongerLineThatAMoveDropsIsPlayedFromItsRow() {
+        position("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1");
+        ask("READY");
+        Answer ready = typed("Qe4");
+        assertThat(ready.headline()).startsWith("Qe4 drops 1...Rae8 ").endsWith(" wins 4");
+        Answer.Row longer = ready.rows().getFirst();
+        assertThat(longer.text()).startsWith("1.Qe4 Rae8");
+        robot.doubleClickOn(longer.text());
+        stand.settle();
+        assertThat(reading().tree().mainLine()).hasSizeGreaterThan(4);
+    }
+
+    @Test
+    void withTheMouseAloneAThreatIsAskedAboutAndATaskIsMade() {
+        position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
+        run("command.calculation");
+        robot.clickOn("#question-choice");
+        Answer answer = answer(() -> robot.clickOn("Ways to meet a threat"));
+        assertThat(answer.rows()).isNotEmpty();
+        robot.clickOn("#question-to-task");
+        stand.await(
+                "the task", () -> stand.shell().tasks().task().map(Task::kind).orElse(null) == TaskKind.PARRY);
+        assertThat(stand.shell().tasks().task().orElseThrow().instruction())
+                .isEqualTo("White threatens Qxh7#. Name every move that meets the threat.");
+    }
+
+    @Test
+    void whereEveryMoveLosesTheBestIsCalledTheLeastBad() {
+        position("r3k2r/ppp2ppp/2n5/8/2B5/5Q2/PPP2PPP/4R1K1 b kq - 0 1");
+        Answer answer = ask("ELIMINATE");
+        assertThat(answer.headline())
+                .startsWith("Every candidate loses; one of ")
+                .endsWith(" is the least bad");
+        assertThat(answer.rows().getFirst().detail()).startsWith("least bad. White ");
     }
 
     @Test

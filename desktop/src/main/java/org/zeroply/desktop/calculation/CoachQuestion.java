@@ -33,6 +33,11 @@ public enum CoachQuestion {
         return this == PARRIES || this == ELIMINATE || this == READY || this == PLAN || this == DRIVE_OFF;
     }
 
+    /** Whether there is nothing to answer before something is typed. */
+    boolean needsWords() {
+        return this == READY || this == PLAN || this == DRIVE_OFF;
+    }
+
     /** The keys that ask it. */
     public String keys() {
         return switch (this) {

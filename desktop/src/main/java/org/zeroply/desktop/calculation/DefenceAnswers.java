@@ -16,6 +16,7 @@ import org.zeroply.defence.Plan;
 import org.zeroply.defence.Preparation;
 import org.zeroply.defence.Readiness;
 import org.zeroply.defence.Telling;
+import org.zeroply.defence.Wish;
 import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.calculation.Answer.Emphasis;
@@ -274,7 +275,7 @@ final class DefenceAnswers {
                     Emphasis.USUAL));
         }
         for (Preparation set : found.sets()) {
-            rows.add(setRow(position, set));
+            rows.add(setRow(position, found.wish(), set));
         }
         if (!found.isReady() && found.sets().isEmpty()) {
             rows.add(remark("", Texts.of("ready.noSet", found.searched()), Emphasis.WEAK));
@@ -282,7 +283,7 @@ final class DefenceAnswers {
         return rows;
     }
 
-    private Row setRow(Position position, Preparation set) {
+    private Row setRow(Position position, Wish wish, Preparation set) {
         List<String> names = Readiness.names(position, set.inOrder(), language);
         Preparation.Trial trial = set.trial();
         String detail = trial == null
@@ -293,11 +294,29 @@ final class DefenceAnswers {
                 String.join(", ", names),
                 detail,
                 holds ? Emphasis.STRONG : Emphasis.USUAL,
-                List.of(),
+                trial == null ? List.of() : prepared(position, wish, set),
                 plans(set.inOrder(), position.sideToMove()),
                 null,
                 () -> underSet(position, set, names),
                 true);
+    }
+
+    /** The set and the move, the other side passing. */
+    private static List<Move> prepared(Position position, Wish wish, Preparation set) {
+        List<Move> moves = new ArrayList<>(set.inOrder());
+        wish.in(Plan.after(position, moves)).ifPresent(moves::add);
+        return withPasses(moves);
+    }
+
+    private static List<Move> withPasses(List<Move> own) {
+        List<Move> path = new ArrayList<>();
+        for (Move move : own) {
+            if (!path.isEmpty()) {
+                path.add(Move.PASS);
+            }
+            path.add(move);
+        }
+        return path;
     }
 
     private static List<Trace> plans(List<Move> moves, Side side) {
@@ -335,9 +354,12 @@ final class DefenceAnswers {
     Answer plan(Plan found) {
         Position position = found.position();
         List<Row> rows = new ArrayList<>();
-        List<Move> path = new ArrayList<>();
+        List<Move> own = new ArrayList<>();
         for (Plan.Step step : found.steps()) {
-            List<Move> line = new ArrayList<>(path);
+            List<Move> line = withPasses(own);
+            if (!own.isEmpty()) {
+                line.add(Move.PASS);
+            }
             line.addAll(step.line().moves());
             String reply = step.line().moves().size() < 2
                     ? Texts.of("plan.end")
@@ -354,18 +376,14 @@ final class DefenceAnswers {
                     reply,
                     step.spoils() ? Emphasis.STRONG : Emphasis.USUAL,
                     line));
-            path.add(step.move());
-            path.add(Move.PASS);
-        }
-        if (!path.isEmpty()) {
-            path.removeLast();
+            own.add(step.move());
         }
         Position end = found.end();
         rows.add(new Row(
                 Texts.of("plan.leads"),
                 Texts.of("plan.leads.what"),
                 Emphasis.USUAL,
-                path,
+                withPasses(own),
                 List.of(),
                 null,
                 () -> changes(position, end),
@@ -373,7 +391,6 @@ final class DefenceAnswers {
         String headline = found.spoiled()
                 .map(step -> Texts.of("plan.spoiled", MoveNames.of(step.before(), step.move(), language)))
                 .orElseGet(() -> Texts.of("plan.holds"));
-        List<Move> own = found.steps().stream().map(Plan.Step::move).toList();
         return answer(
                 CoachQuestion.PLAN,
                 position,

@@ -166,7 +166,7 @@ final class DefenceQuestions {
 
     private Answer ready(Consumer<Answer> told, Cancel cancel) {
         if (typed.isEmpty()) {
-            return usual.refused(CoachQuestion.READY, position, Texts.of("question.READY.typed"));
+            return usual.refused(CoachQuestion.READY, position, Texts.of("question.none"));
         }
         Optional<Wish> wish = Wish.read(position, typed, language);
         if (wish.isEmpty()) {
@@ -178,7 +178,7 @@ final class DefenceQuestions {
 
     private Answer plan(Cancel cancel) {
         if (typed.isEmpty()) {
-            return usual.refused(CoachQuestion.PLAN, position, Texts.of("question.PLAN.typed"));
+            return usual.refused(CoachQuestion.PLAN, position, Texts.of("question.none"));
         }
         List<Move> moves = new ArrayList<>();
         Position here = position;
@@ -199,7 +199,7 @@ final class DefenceQuestions {
 
     private Answer driveOff(Consumer<Answer> told, Cancel cancel) {
         if (typed.isEmpty()) {
-            return usual.refused(CoachQuestion.DRIVE_OFF, position, Texts.of("question.DRIVE_OFF.typed"));
+            return usual.refused(CoachQuestion.DRIVE_OFF, position, Texts.of("question.none"));
         }
         Square square = square();
         Piece man = square == null ? null : position.pieceAt(square);

@@ -93,6 +93,13 @@ final class QuestionPane extends VBox {
                 line.selectAll();
             }
         });
+        line.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.DOWN && tree.getExpandedItemCount() > 0) {
+                tree.requestFocus();
+                tree.getSelectionModel().select(0);
+                event.consume();
+            }
+        });
         tree.setId("question-rows");
         tree.setShowRoot(false);
         tree.getStyleClass().add("question-rows");
@@ -123,9 +130,14 @@ final class QuestionPane extends VBox {
         return chosen.getReadOnlyProperty();
     }
 
-    /** Brings the keyboard to the rows. */
+    /** Brings the keyboard to the rows, or to what has to be typed first. */
     void focusRows() {
-        tree.requestFocus();
+        CoachQuestion asking = model.questionProperty().get();
+        if (asking != null && asking.needsWords() && line.getText().isEmpty()) {
+            line.requestFocus();
+        } else {
+            tree.requestFocus();
+        }
     }
 
     /** After walking on: whether the answer is still about what is shown. */

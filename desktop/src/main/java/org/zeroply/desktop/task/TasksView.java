@@ -489,7 +489,7 @@ public final class TasksView extends StackPane {
         empty.getStyleClass().add("empty-place");
         Label heading = new Label(Texts.of("tasks.empty.title"));
         heading.getStyleClass().add("empty-title");
-        Label text = Labels.wrapped("soft");
+        Label text = Labels.wrapped("empty-text");
         text.setText(Texts.of("tasks.empty.text"));
         text.setMaxWidth(520);
         Button fresh = button("tasks.empty.new", "tasks-empty-new", actions::newPaper);
