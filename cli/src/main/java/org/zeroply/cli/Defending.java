@@ -269,6 +269,9 @@ final class Defending {
             if (!found.drops().weak().isEmpty()) {
                 out().printf("weak squares: %s%n", found.drops().weak());
             }
+            if (!found.drops().letIn().isEmpty()) {
+                out().printf("lets pieces in on: %s%n", found.drops().letIn());
+            }
             for (Readiness.Driven driven : found.driven()) {
                 out().printf(
                                 "drives away %s: %s%n",
@@ -312,6 +315,7 @@ final class Defending {
                             ? ""
                             : Telling.of(found.drops(), found.position().play(now), Language.ENGLISH));
             generator.writeStringField("weak", found.drops().weak().toString());
+            generator.writeStringField("letIn", found.drops().letIn().toString());
             generator.writeArrayFieldStart("driven");
             for (Readiness.Driven driven : found.driven()) {
                 generator.writeStartObject();

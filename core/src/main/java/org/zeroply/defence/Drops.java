@@ -28,17 +28,21 @@ import org.zeroply.work.Cancel;
  * @param forks moves of the other side that hit two targets worth winning
  * @param longer a longer way in which the other side wins something; looked for only where the board shows nothing
  * @param weak squares that no own pawn can guard any more; they are told, and count as nothing dropped
+ * @param letIn squares of the side's own half on which a piece of the other side can be put without loss and could not
+ *     before; they are told, and count as nothing dropped
  */
 public record Drops(
         List<Hanging> hanging,
         List<Move> mates,
         List<Move> forks,
         @Nullable Longer longer,
-        SquareSet weak) {
-    static final Drops NOTHING = new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE);
+        SquareSet weak,
+        SquareSet letIn) {
+    static final Drops NOTHING = new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE, SquareSet.NONE);
 
     private static final long MATE_NODES = 6_000;
     private static final int LONGEST_MATE = 2;
+    private static final int HALF = 4;
     private static final long LINE_NODES = 10_000;
 
     /** A man that can be won on its square, and what for, in pawns. */
@@ -75,6 +79,7 @@ public record Drops(
         private final ProofSearch prover = new ProofSearch(1, ProofSearch.Goal.MATE, false);
         private final Cancel cancel;
         private final Looks looks;
+        private final SquareSet entriesBefore;
         private @Nullable CalculatedLine standing;
 
         Judge(Position start, Cancel cancel) {
@@ -82,9 +87,12 @@ public record Drops(
             this.cancel = cancel;
             us = start.sideToMove();
             looks = new Looks(start, cancel);
-            if (!start.isCheck()) {
+            if (start.isCheck()) {
+                entriesBefore = SquareSet.NONE;
+            } else {
                 Position free = start.play(Move.PASS);
                 forksBefore.addAll(forks(free));
+                entriesBefore = entries(free);
             }
         }
 
@@ -149,6 +157,24 @@ public record Drops(
                     .toList();
         }
 
+        /** Empty squares of the side's own half on which the other side can put a piece without losing anything there. */
+        private SquareSet entries(Position theirTurn) {
+            SquareSet entries = SquareSet.NONE;
+            for (Move move : theirTurn.legalMoves()) {
+                Piece man = theirTurn.pieceAt(move.from());
+                boolean isPiece = man != null && man.type() != PieceType.KING && man.type() != PieceType.PAWN;
+                boolean ours =
+                        us == Side.WHITE ? move.to().rank() < HALF : move.to().rank() >= HALF;
+                if (isPiece
+                        && ours
+                        && !theirTurn.isCapture(move)
+                        && Exchange.result(theirTurn.play(move), move.to(), us) == 0) {
+                    entries = entries.or(SquareSet.of(move.to()));
+                }
+            }
+            return entries;
+        }
+
         /** All that a move drops. */
         Drops of(Position before, Move move) {
             Position after = before.play(move);
@@ -161,7 +187,12 @@ public record Drops(
             boolean shown = !hanging.isEmpty() || !mates.isEmpty() || !forks.isEmpty();
             Longer longer = shown ? null : longer(calculated(before, move), before);
             return new Drops(
-                    hanging, mates, forks, longer, Weakening.of(before, move).squares());
+                    hanging,
+                    mates,
+                    forks,
+                    longer,
+                    Weakening.of(before, move).squares(),
+                    after.isCheck() ? SquareSet.NONE : entries(after).without(entriesBefore));
         }
 
         /** What was to be expected if the side passed at the start; of its best move where it is in check. */

@@ -133,6 +133,24 @@ class ReadinessTest {
                 .containsExactly("stops what Rae8 starts");
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        // The pawn guarded b3 until it moved; the knight that stays in place is not let in anywhere.
+        "6k1/5ppp/8/8/3n4/8/2P2PPP/2R3K1 w - - 0 1, c3, b3",
+        "6k1/5ppp/8/8/3n4/8/2P2PPP/2R3K1 w - - 0 1, h3, ''",
+        // The knight shut the file.
+        "2r3k1/5ppp/8/8/8/2N5/1B3PPP/6K1 w - - 0 1, Nd5, c2",
+        "6k1/1b3ppp/8/8/8/2n5/5PPP/2R3K1 b - - 0 1, Nb5, c5"
+    })
+    void squaresThatPiecesCanEnterNowAreLetIn(String fen, String move, String squares) {
+        Drops drops = ready(Fen.position(fen), move, 0).drops();
+        assertThat(drops.letIn().stream().map(Objects::toString)).containsExactlyInAnyOrderElementsOf(words(squares));
+    }
+
+    private static List<String> words(String text) {
+        return text.isEmpty() ? List.of() : List.of(text.split(" "));
+    }
+
     @Test
     void aPlanLeadsSomewhereAndTheFirstReplyThatSpoilsItIsTold() {
         Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
@@ -167,7 +185,7 @@ class ReadinessTest {
         assertThat(Stream.of("", "x", "Nf3", "Zf3", "e9", "a4"))
                 .allSatisfy(text ->
                         assertThat(Wish.read(position, text, Language.ENGLISH)).isEmpty());
-        assertThat(new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE).isNothing())
+        assertThat(new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE, SquareSet.NONE).isNothing())
                 .isTrue();
     }
 }

@@ -268,6 +268,10 @@ final class DefenceAnswers {
         if (!found.drops().weak().isEmpty()) {
             rows.add(remark(Texts.of("ready.weak"), found.drops().weak().toString(), Emphasis.USUAL));
         }
+        if (!found.drops().letIn().isEmpty()) {
+            rows.add(remark(
+                    Texts.of("ready.letIn", found.drops().letIn()), Texts.of("ready.letIn.what"), Emphasis.USUAL));
+        }
         for (Readiness.Driven driven : found.driven()) {
             rows.add(remark(
                     Texts.of("ready.drives", Telling.named(position, driven.piece())),
