@@ -2,6 +2,7 @@ package org.zeroply.defence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -78,9 +79,11 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
                 add(after.play(Move.PASS), piece, later);
             }
         }
-        later.removeAll(now);
+        // Whoever can go there now need not go round, and of two ways round one is enough.
+        Set<String> aims = new HashSet<>();
+        now.forEach(wish -> aims.add(wish.text(Language.ENGLISH)));
         List<Wish> wishes = new ArrayList<>(now);
-        wishes.addAll(later);
+        later.stream().filter(wish -> aims.add(wish.text(Language.ENGLISH))).forEach(wishes::add);
         wishes.sort(Comparator.comparing((Wish wish) -> !now.contains(wish)).thenComparing(Wish::type));
         return wishes;
     }

@@ -272,7 +272,7 @@ public final class Tour {
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
         panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
-        setUp(stand, "r1bqk2r/ppp2ppp/2np4/1B2p3/4P3/2P2N2/PPP2PPP/R1BQ1RK1 b kq - 0 8");
+        setUp(stand, "r1bqkb1r/ppp2ppp/2np1n2/1B2p3/3PP3/2N2N2/PPP2PPP/R1BQ1RK1 b kq - 0 6");
         panels.add(asked(stand, CoachQuestion.PINS, ""));
         setUp(stand, "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12");
         panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
@@ -287,10 +287,13 @@ public final class Tour {
             answered(stand, () -> run(stand, "command.ask." + question));
         } else {
             run(stand, "command.ask." + question);
-            answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine(words)));
+            FxRobot robot = new FxRobot();
+            robot.clickOn("#question-line").write(words, 0);
+            answered(stand, () -> robot.push(KeyCode.ENTER));
         }
         expandFirst(stand);
-        return Stand.onStage(() -> new FxRobot().lookup("#question").query().snapshot(null, null));
+        return Stand.onStage(
+                () -> new FxRobot().lookup("#question").query().getParent().snapshot(null, null));
     }
 
     private static WritableImage beside(List<WritableImage> panels) {
@@ -298,6 +301,12 @@ public final class Tour {
         int height =
                 panels.stream().mapToInt(panel -> (int) panel.getHeight()).max().orElseThrow();
         WritableImage all = new WritableImage(width, height);
+        int ground = panels.getFirst().getPixelReader().getArgb(0, 0);
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                all.getPixelWriter().setArgb(x, y, ground);
+            }
+        }
         int left = 0;
         for (WritableImage panel : panels) {
             all.getPixelWriter()
