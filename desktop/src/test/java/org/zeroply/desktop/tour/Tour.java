@@ -35,6 +35,9 @@ public final class Tour {
     private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
     private static final int GAP = 12;
 
+    /** A position with a knight before an isolated pawn. */
+    private static final String ISOLATED_PAWN = "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12";
+
     private final Path target;
 
     private Tour(Path target) {
@@ -261,28 +264,25 @@ public final class Tour {
     /** What meets a threat, and whether a move may be played yet. */
     private void defence(Stand stand) {
         setUp(stand, "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17");
-        answered(stand, () -> run(stand, "command.ask.PARRIES"));
-        expandFirst(stand);
+        ask(stand, CoachQuestion.PARRIES, "");
         picture(stand, "defence-parries");
-        setUp(stand, "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 9");
-        run(stand, "command.ask.READY");
-        answered(stand, () -> Stand.onStage(() -> stand.shell().questions().takeLine("e4")));
-        expandFirst(stand);
+        setUp(stand, ISOLATED_PAWN);
+        ask(stand, CoachQuestion.READY, "Nf5");
         picture(stand, "defence-ready");
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
         panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
         setUp(stand, "r1bqkb1r/ppp2ppp/2np1n2/1B2p3/3PP3/2N2N2/PPP2PPP/R1BQ1RK1 b kq - 0 6");
         panels.add(asked(stand, CoachQuestion.PINS, ""));
-        setUp(stand, "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12");
+        setUp(stand, ISOLATED_PAWN);
         panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
         setUp(stand, "2r2rk1/pp1bqppp/2n1p3/3pP3/3P1n2/P2B1N2/1P3PPP/R2QR1K1 w - - 0 18");
         panels.add(asked(stand, CoachQuestion.DRIVE_OFF, "f4"));
         Stand.picture(beside(panels), target.resolve("defence-questions.png"));
     }
 
-    /** The panel with the answer to a question and its first row opened. */
-    private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
+    /** Asks with what has to be typed, and opens the first row of the answer. */
+    private static void ask(Stand stand, CoachQuestion question, String words) {
         if (words.isEmpty()) {
             answered(stand, () -> run(stand, "command.ask." + question));
         } else {
@@ -292,6 +292,11 @@ public final class Tour {
             answered(stand, () -> robot.push(KeyCode.ENTER));
         }
         expandFirst(stand);
+    }
+
+    /** The panel with the answer to a question. */
+    private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
+        ask(stand, question, words);
         return Stand.onStage(
                 () -> new FxRobot().lookup("#question").query().getParent().snapshot(null, null));
     }
