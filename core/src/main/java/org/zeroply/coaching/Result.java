@@ -88,7 +88,7 @@ public record Result(
     }
 
     /**
-     * In one sentence what to work at: the skill that is weakest, and whether the ends of lines are the matter. Empty if
+     * In a few sentences what to work at: what is seen, whether lines are followed, judged and refuted. Empty if
      * there is too little to tell.
      */
     public String advice() {
@@ -106,6 +106,10 @@ public record Result(
         }
         if (judged.outOf().halves() >= 4 && judged.share() < 0.5) {
             text.append(' ').append(Words.of("advice.judges"));
+        }
+        Sum refuted = bySkill.getOrDefault(Skill.REFUTING, Sum.NONE);
+        if (refuted.outOf().halves() >= 4 && refuted.share() < 0.5) {
+            text.append(' ').append(Words.of("advice.refutes"));
         }
         return text.toString().strip();
     }

@@ -52,7 +52,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
                 if (cancel.isWished() || ways.size() == MOST_WAYS) {
                     break;
                 }
-                Readiness way = Readiness.of(position, wish, SETS, language, found -> {}, cancel);
+                Readiness way = driving(Readiness.of(position, wish, SETS, language, found -> {}, cancel), piece);
                 if (way.isReady() || !way.sets().isEmpty()) {
                     ways.add(way);
                     ways.sort(Comparator.comparingInt(DrivingOff::moves));
@@ -63,12 +63,26 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
         return new DrivingOff(position, piece, ways, hangs);
     }
 
+    /** The same without the sets after which the move can be played and yet does not drive the piece away. */
+    private static Readiness driving(Readiness way, Square piece) {
+        List<Preparation> sets = way.sets().stream()
+                .filter(set -> {
+                    Position ready = Plan.after(way.position(), set.inOrder());
+                    return way.wish().in(ready).stream().anyMatch(move -> drives(ready, move, piece));
+                })
+                .toList();
+        return way.withSets(sets);
+    }
+
     /** Own moves until the piece is driven away cleanly. */
     private static int moves(Readiness way) {
         return 1 + (way.isReady() ? 0 : way.sets().getFirst().size());
     }
 
-    /** Moves that would attack the piece with a gain: those that are possible now first, pawns before pieces. */
+    /**
+     * Moves that would attack the piece with a gain: those that are possible now first, pawns before pieces. A move that is
+     * possible now and would do so only after another is none of them.
+     */
     private static List<Wish> wishes(Position position, Square piece) {
         Set<Wish> now = new LinkedHashSet<>();
         Set<Wish> later = new LinkedHashSet<>();
@@ -83,22 +97,25 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
         Set<String> aims = new HashSet<>();
         now.forEach(wish -> aims.add(wish.text(Language.ENGLISH)));
         List<Wish> wishes = new ArrayList<>(now);
-        later.stream().filter(wish -> aims.add(wish.text(Language.ENGLISH))).forEach(wishes::add);
+        later.stream()
+                .filter(wish -> wish.in(position).isEmpty() && aims.add(wish.text(Language.ENGLISH)))
+                .forEach(wishes::add);
         wishes.sort(Comparator.comparing((Wish wish) -> !now.contains(wish)).thenComparing(Wish::type));
         return wishes;
     }
 
     private static void add(Position position, Square piece, Set<Wish> wishes) {
         for (Move move : position.legalMoves()) {
-            if (position.isCapture(move) || move.promotion() != null) {
-                continue;
-            }
-            Position after = position.play(move);
-            boolean drives = after.attackers(piece, position.sideToMove()).contains(move.to())
-                    && Exchange.result(after, piece, position.sideToMove()) > 0;
-            if (drives) {
+            if (!position.isCapture(move) && move.promotion() == null && drives(position, move, piece)) {
                 wishes.add(Wish.of(position, move));
             }
         }
+    }
+
+    /** Whether a move attacks the piece so that it would be lost if it stayed. */
+    private static boolean drives(Position position, Move move, Square piece) {
+        Position after = position.play(move);
+        return after.attackers(piece, position.sideToMove()).contains(move.to())
+                && Exchange.result(after, piece, position.sideToMove()) > 0;
     }
 }

@@ -74,6 +74,11 @@ public record Readiness(
         sets = List.copyOf(sets);
     }
 
+    /** The same with some of its sets. */
+    Readiness withSets(List<Preparation> some) {
+        return new Readiness(position, wish, now, drops, driven, some, searched, complete);
+    }
+
     /** Whether the move can be played at once and drops nothing. */
     public boolean isReady() {
         return now != null && drops.isNothing();
