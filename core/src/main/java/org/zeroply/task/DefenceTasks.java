@@ -79,7 +79,9 @@ public final class DefenceTasks {
     }
 
     private static Task drafted(Task task) {
-        return task.withMinutes(task.kind().minutes()).withScheme(DraftScheme.of(task));
+        return task.withMinutes(task.kind().minutes())
+                .withThemes(List.of(Theme.DEFENCE.key()))
+                .withScheme(DraftScheme.of(task));
     }
 
     private static List<Tried> listed(Elimination found) {

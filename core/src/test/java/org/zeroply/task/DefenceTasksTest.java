@@ -47,6 +47,7 @@ class DefenceTasksTest {
     void everyCandidateIsAskedForAndTheModelEarnsAll() {
         Task task = eliminate("Ra8+", "Kh1", "h3", "Ne3");
         assertThat(task.kind()).isEqualTo(TaskKind.ELIMINATE);
+        assertThat(task.themes()).containsExactly("defence");
         assertThat(task.instruction()).startsWith("Candidates: Kh1, Ne3, Ra8+, h3.");
         assertThat(SchemeFault.of(task)).isEmpty();
         assertThat(task.scheme().items())

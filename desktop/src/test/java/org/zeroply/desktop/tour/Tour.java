@@ -7,6 +7,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
@@ -33,7 +35,7 @@ import org.zeroply.store.RepertoireShelf.Listed;
 public final class Tour {
     private static final long OPINIONS_NANOS = 4_000_000_000L;
     private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
-    private static final int GAP = 12;
+    private static final int MARGIN = 8;
 
     /** A position with a knight before an isolated pawn. */
     private static final String ISOLATED_PAWN = "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12";
@@ -272,7 +274,7 @@ public final class Tour {
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
         panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
-        setUp(stand, "r1bqkb1r/ppp2ppp/2np1n2/1B2p3/3PP3/2N2N2/PPP2PPP/R1BQ1RK1 b kq - 0 6");
+        setUp(stand, "r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 11");
         panels.add(asked(stand, CoachQuestion.PINS, ""));
         setUp(stand, ISOLATED_PAWN);
         panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
@@ -297,26 +299,26 @@ public final class Tour {
     /** The panel with the answer to a question. */
     private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
         ask(stand, question, words);
-        return Stand.onStage(
-                () -> new FxRobot().lookup("#question").query().getParent().snapshot(null, null));
+        return Stand.onStage(() -> {
+            Node panel = new FxRobot().lookup("#question").query().getParent();
+            Bounds at = panel.localToScene(panel.getLayoutBounds());
+            return new WritableImage(
+                    panel.getScene().snapshot(null).getPixelReader(),
+                    (int) at.getMinX() - MARGIN,
+                    (int) at.getMinY(),
+                    (int) at.getWidth() + 2 * MARGIN,
+                    (int) at.getHeight());
+        });
     }
 
     private static WritableImage beside(List<WritableImage> panels) {
-        int width = panels.stream().mapToInt(panel -> (int) panel.getWidth()).sum() + GAP * (panels.size() - 1);
-        int height =
-                panels.stream().mapToInt(panel -> (int) panel.getHeight()).max().orElseThrow();
+        int width = panels.stream().mapToInt(panel -> (int) panel.getWidth()).sum();
+        int height = (int) panels.getFirst().getHeight();
         WritableImage all = new WritableImage(width, height);
-        int ground = panels.getFirst().getPixelReader().getArgb(0, 0);
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                all.getPixelWriter().setArgb(x, y, ground);
-            }
-        }
         int left = 0;
         for (WritableImage panel : panels) {
-            all.getPixelWriter()
-                    .setPixels(left, 0, (int) panel.getWidth(), (int) panel.getHeight(), panel.getPixelReader(), 0, 0);
-            left += (int) panel.getWidth() + GAP;
+            all.getPixelWriter().setPixels(left, 0, (int) panel.getWidth(), height, panel.getPixelReader(), 0, 0);
+            left += (int) panel.getWidth();
         }
         return all;
     }
