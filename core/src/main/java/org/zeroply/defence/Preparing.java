@@ -3,6 +3,7 @@ package org.zeroply.defence;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.defence.Preparation.Needed;
@@ -13,6 +14,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -53,8 +55,7 @@ final class Preparing {
         for (Move move : order) {
             needed.add(new Needed(move, why(order, move)));
         }
-        return new Preparation(
-                needed, orders, first.map(works -> trial(works.moves())).orElse(null));
+        return new Preparation(needed, orders, first.isEmpty() ? null : trial(order));
     }
 
     // ---- what each is needed for
@@ -188,52 +189,92 @@ final class Preparing {
 
     // ---- against best replies
 
+    /** How a set fares; null if it was stopped. */
+    private @Nullable Trial trial(List<Move> moves) {
+        Trial trial = new Trying().run(moves);
+        return cancel.isWished() ? null : trial;
+    }
+
     /**
-     * Plays the set in order and then the move. A reply that would spoil the next of them is answered first by the best move
+     * Plays a set in order and then the move. A reply that would spoil the next of them is answered first by the best move
      * there is, a few times at most.
      */
-    private @Nullable Trial trial(List<Move> moves) {
-        List<Move> line = new ArrayList<>();
-        Position here = position;
-        int answers = 0;
-        int next = 0;
-        while (true) {
-            if (cancel.isWished()) {
-                return null;
+    private final class Trying {
+        private final List<Move> line = new ArrayList<>();
+        private Position here = position;
+        private int answers;
+
+        Trial run(List<Move> moves) {
+            List<String> names = Readiness.names(position, moves, language);
+            for (int i = 0; i < moves.size(); i++) {
+                Piece man = Plan.after(position, moves.subList(0, i))
+                        .pieceAt(moves.get(i).from());
+                Trial ended = play(moves.get(i), man, names.get(i));
+                if (ended != null) {
+                    return ended;
+                }
             }
-            boolean isWish = next == moves.size();
-            Move move = isWish ? wish.in(here).orElse(null) : moves.get(next);
-            if (move == null || !here.isLegal(move)) {
-                String name = isWish
-                        ? wish.text(language)
-                        : Readiness.names(position, moves, language).get(next);
-                return new Trial(line, Words.of("trial.impossible", name));
-            }
-            Looks looks = new Looks(here, cancel);
-            CalculatedLine best = looks.after(move, NODES);
-            String fault = isWish ? fault(here, move) : fault(here, best, looks);
-            if (isWish && fault.isEmpty()) {
-                line.add(move);
-                return new Trial(line, "");
-            }
-            if (!fault.isEmpty()) {
-                CalculatedLine answer = looks.best(NODES);
-                Move first = answer.first();
-                if (line.isEmpty() || answers == MOST_ANSWERS || first.equals(move) || judge.spoils(answer, here)) {
-                    line.addAll(best.moves()
-                            .subList(0, isWish ? 1 : Math.min(2, best.moves().size())));
+            return wished();
+        }
+
+        /** Plays a move of the set, after answers where they are needed; null if it could be played. */
+        private @Nullable Trial play(Move move, @Nullable Piece man, String name) {
+            while (true) {
+                if (!here.isLegal(move) || !Objects.equals(here.pieceAt(move.from()), man)) {
+                    return impossible(name);
+                }
+                Looks looks = new Looks(here, cancel);
+                CalculatedLine best = looks.after(move, NODES);
+                String fault = fault(here, best, looks);
+                if (fault.isEmpty() && best.moves().size() < 2) {
+                    line.add(move);
+                    return new Trial(line, "");
+                }
+                if (fault.isEmpty()) {
+                    go(best);
+                    return null;
+                }
+                if (!answered(looks, move)) {
+                    line.addAll(best.moves().subList(0, 2));
                     return new Trial(line, fault);
                 }
-                answers++;
-                best = answer;
-            } else {
-                next++;
             }
-            if (best.moves().size() < 2) {
-                // Whoever has no reply can spoil nothing.
-                line.addAll(best.moves());
-                return new Trial(line, "");
+        }
+
+        private Trial wished() {
+            while (true) {
+                Optional<Move> move = wish.in(here);
+                if (move.isEmpty()) {
+                    return impossible(wish.text(language));
+                }
+                String fault = fault(here, move.get());
+                if (fault.isEmpty() || !answered(new Looks(here, cancel), move.get())) {
+                    line.add(move.get());
+                    return new Trial(line, fault);
+                }
             }
+        }
+
+        private Trial impossible(String name) {
+            return new Trial(line, Words.of("trial.impossible", name));
+        }
+
+        /** Plays the best move in place of one that a reply has made bad; false where that is of no use any more. */
+        private boolean answered(Looks looks, Move instead) {
+            if (line.isEmpty() || answers == MOST_ANSWERS) {
+                return false;
+            }
+            CalculatedLine answer = looks.best(NODES);
+            if (answer.moves().size() < 2 || answer.first().equals(instead) || judge.spoils(answer, here)) {
+                return false;
+            }
+            answers++;
+            go(answer);
+            return true;
+        }
+
+        /** A move and its reply. */
+        private void go(CalculatedLine best) {
             line.addAll(best.moves().subList(0, 2));
             here = here.play(best.first()).play(best.moves().get(1));
         }
