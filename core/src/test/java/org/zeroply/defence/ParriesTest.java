@@ -19,6 +19,7 @@ import org.zeroply.reading.Factor;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Grounds;
+import org.zeroply.search.PlainMate;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
@@ -67,8 +68,21 @@ class ParriesTest {
             }
         }
         assertThat(parries.complete()).isTrue();
+        if (threat.kind() == Threat.Kind.MATE) {
+            noneIsMatedInTwo(parries);
+        }
         assertThat(parries.meeting())
                 .allSatisfy(parry -> assertThat(parry.kinds()).isNotEmpty());
+    }
+
+    /** By trying everything out, which is slow and plain. */
+    private static void noneIsMatedInTwo(Parries parries) {
+        for (Parry parry : parries.meeting()) {
+            Position after = parries.position().play(parry.move());
+            assertThat(after.hasLegalMove() && PlainMate.mates(after, 2, false))
+                    .as("%s is mated", San.write(parries.position(), parry.move()))
+                    .isFalse();
+        }
     }
 
     @Test

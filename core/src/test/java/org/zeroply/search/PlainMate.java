@@ -7,11 +7,11 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 
 /** The slow plain twin of the prover: tries everything out, remembers nothing, and goes over solutions move by move. */
-final class PlainMate {
+public final class PlainMate {
     private PlainMate() {}
 
     /** Whether the side to move mates in at most so many moves. The 50 moves end the game as a draw. */
-    static boolean mates(Position position, int moves, boolean checksOnly) {
+    public static boolean mates(Position position, int moves, boolean checksOnly) {
         for (Move move : position.legalMoves()) {
             Position after = position.play(move);
             if (checksOnly && !after.isCheck()) {
