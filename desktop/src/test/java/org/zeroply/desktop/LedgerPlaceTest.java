@@ -159,7 +159,8 @@ class LedgerPlaceTest extends AtTheWindow {
             sections.set(sections.get().move(Section.MINOR_PIECES, -1));
             return true;
         });
-        stand.settle();
+        // What takes a short search comes a moment later.
+        stand.await("what is searched for", () -> headings().contains("Threats"));
         List<String> left = headings();
         assertThat(left.indexOf("Minor pieces")).isLessThan(left.indexOf("Pawns"));
         stand.close();
@@ -172,6 +173,7 @@ class LedgerPlaceTest extends AtTheWindow {
         stand.await("the game again", () -> reading().openProperty().get());
         stand.settle();
         go(0);
+        stand.await("what was searched for", () -> headings().contains("Threats"));
         assertThat(headings()).isEqualTo(left);
         assertThat(factors()).doesNotContain(Factor.ISLANDS);
         Stand.onStage(() -> {
