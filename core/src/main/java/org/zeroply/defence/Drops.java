@@ -27,6 +27,7 @@ import org.zeroply.work.Cancel;
  * @param mates first moves of the other side's mates in one or two
  * @param forks moves of the other side that hit two targets worth winning
  * @param longer a longer way in which the other side wins something; looked for only where the board shows nothing
+ * @param stalemate whether it leaves the other side without a move where more than a draw was to be had
  * @param weak squares that no own pawn can guard any more; they are told, and count as nothing dropped
  * @param letIn squares of the side's own half on which a piece of the other side can be put without loss and could not
  *     before; they are told, and count as nothing dropped
@@ -36,13 +37,18 @@ public record Drops(
         List<Move> mates,
         List<Move> forks,
         @Nullable Longer longer,
+        boolean stalemate,
         SquareSet weak,
         SquareSet letIn) {
-    static final Drops NOTHING = new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE, SquareSet.NONE);
+    static final Drops NOTHING =
+            new Drops(List.of(), List.of(), List.of(), null, false, SquareSet.NONE, SquareSet.NONE);
+    private static final Drops A_WIN =
+            new Drops(List.of(), List.of(), List.of(), null, true, SquareSet.NONE, SquareSet.NONE);
 
     private static final long MATE_NODES = 6_000;
     private static final int LONGEST_MATE = 2;
     private static final int HALF = 4;
+    private static final double A_DRAW = 0.55;
     private static final long LINE_NODES = 10_000;
 
     /** A man that can be won on its square, and what for, in pawns. */
@@ -68,7 +74,7 @@ public record Drops(
 
     /** Whether nothing is dropped; weak squares may be made. */
     public boolean isNothing() {
-        return hanging.isEmpty() && mates.isEmpty() && forks.isEmpty() && longer == null;
+        return hanging.isEmpty() && mates.isEmpty() && forks.isEmpty() && longer == null && !stalemate;
     }
 
     /** Compares what is dropped with what was there at a start from which own moves were made. */
@@ -179,7 +185,7 @@ public record Drops(
         Drops of(Position before, Move move) {
             Position after = before.play(move);
             if (!after.hasLegalMove()) {
-                return NOTHING;
+                return givesStalemate(after) ? A_WIN : NOTHING;
             }
             List<Hanging> hanging = hanging(after, move.to(), captured(before, move));
             List<Move> mates = mates(after);
@@ -191,8 +197,13 @@ public record Drops(
                     mates,
                     forks,
                     longer,
+                    false,
                     Weakening.of(before, move).squares(),
                     after.isCheck() ? SquareSet.NONE : entries(after).without(entriesBefore));
+        }
+
+        private boolean givesStalemate(Position after) {
+            return after.isStalemate() && standing().verdict().expectedFor(us) > A_DRAW;
         }
 
         /** What was to be expected if the side passed at the start; of its best move where it is in check. */
@@ -234,7 +245,8 @@ public record Drops(
         boolean looksClean(Position before, Move move) {
             Position after = before.play(move);
             return !after.hasLegalMove()
-                    || hanging(after, move.to(), captured(before, move)).isEmpty()
+                    ? !givesStalemate(after)
+                    : hanging(after, move.to(), captured(before, move)).isEmpty()
                             && newForks(after).isEmpty()
                             && mates(after).isEmpty();
         }

@@ -102,6 +102,9 @@ final class Preparing {
         drops.forks().stream()
                 .limit(1)
                 .forEach(fork -> reasons.add(Words.of("need.fork", San.write(open, fork, language))));
+        if (drops.stalemate()) {
+            reasons.add(Words.of("need.stalemate"));
+        }
         Drops.Longer longer = drops.longer();
         if (longer != null) {
             reasons.add(Words.of("need.longer", San.write(open, longer.line().getFirst(), language)));

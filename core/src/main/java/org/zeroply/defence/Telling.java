@@ -33,6 +33,9 @@ public final class Telling {
         }
         drops.mates().forEach(mate -> parts.add(Words.of("drops.mate", San.write(after, mate, language))));
         drops.forks().forEach(fork -> parts.add(Words.of("drops.fork", San.write(after, fork, language))));
+        if (drops.stalemate()) {
+            parts.add(Words.of("drops.stalemate"));
+        }
         Drops.Longer longer = drops.longer();
         if (longer != null) {
             String line = San.line(

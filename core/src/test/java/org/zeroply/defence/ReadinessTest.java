@@ -106,6 +106,19 @@ class ReadinessTest {
     }
 
     @Test
+    void aStalemateDropsAWin() {
+        assertThat(ready(Fen.position("7k/8/6K1/8/8/8/8/5Q2 w - - 0 1"), "Qf7", 0)
+                        .drops()
+                        .stalemate())
+                .isTrue();
+        assertThat(ready(Fen.position("7k/8/6K1/8/8/8/p7/5Q2 w - - 0 1"), "Qf7", 0)
+                        .drops()
+                        .stalemate())
+                .as("the pawn still has a move")
+                .isFalse();
+    }
+
+    @Test
     void aReplyThatThreatensSomethingIsAnsweredBeforeTheSetGoesOn() {
         Position position = Fen.position("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1");
         Preparation luft = ready(position, "g4", 1).sets().stream()
@@ -185,7 +198,7 @@ class ReadinessTest {
         assertThat(Stream.of("", "x", "Nf3", "Zf3", "e9", "a4"))
                 .allSatisfy(text ->
                         assertThat(Wish.read(position, text, Language.ENGLISH)).isEmpty());
-        assertThat(new Drops(List.of(), List.of(), List.of(), null, SquareSet.NONE, SquareSet.NONE).isNothing())
+        assertThat(new Drops(List.of(), List.of(), List.of(), null, false, SquareSet.NONE, SquareSet.NONE).isNothing())
                 .isTrue();
     }
 }
