@@ -274,7 +274,7 @@ public final class Tour {
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
         panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
-        setUp(stand, "r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 11");
+        setUp(stand, "r2qr1k1/ppp2ppp/2n1bn2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 11");
         panels.add(asked(stand, CoachQuestion.PINS, ""));
         setUp(stand, ISOLATED_PAWN);
         panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
