@@ -301,6 +301,8 @@ public final class Tour {
         ask(stand, question, words);
         return Stand.onStage(() -> {
             Node panel = new FxRobot().lookup("#question").query().getParent();
+            // Rows that have just changed their style are drawn in it only after the next pulse.
+            panel.applyCss();
             Bounds at = panel.localToScene(panel.getLayoutBounds());
             return new WritableImage(
                     panel.getScene().snapshot(null).getPixelReader(),
