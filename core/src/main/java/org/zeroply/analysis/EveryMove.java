@@ -2,7 +2,7 @@ package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -110,7 +110,7 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
                 return solved(solved.solution());
             }
         }
-        Map<Move, Calculation> found = new HashMap<>();
+        Map<Move, Calculation> found = new LinkedHashMap<>();
         EveryMove state = new EveryMove(position, List.of(), false);
         for (long effort = Math.min(FIRST_LOOK, nodes); ; effort = Math.min(effort * STEP, nodes)) {
             for (Move move : position.legalMoves()) {
