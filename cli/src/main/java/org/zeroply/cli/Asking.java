@@ -259,8 +259,8 @@ final class Asking {
         @Parameters(index = "0", paramLabel = "FEN")
         String fen = "";
 
-        @Option(names = "--ms", description = "milliseconds for each of four calculations; default: ${DEFAULT-VALUE}")
-        long millis = 1_000;
+        @Mixin
+        private final Calculating.Span span = new Calculating.Span("each of four calculations", 1_000);
 
         @Override
         public Integer call() throws IOException {
@@ -269,10 +269,7 @@ final class Asking {
             if (!refusal.isEmpty()) {
                 throw wrong(refusal);
             }
-            if (millis < 1) {
-                throw wrong("a calculation wants at least a millisecond, not " + millis);
-            }
-            TurnTest test = TurnTest.of(position, Limit.millis(millis), calculator(), endings.open(), new Cancel())
+            TurnTest test = TurnTest.of(position, span.limit(line()), calculator(), endings.open(), new Cancel())
                     .orElseThrow();
             String losing = losing(position, test);
             if (json) {
@@ -313,17 +310,16 @@ final class Asking {
         @Parameters(index = "0", paramLabel = "FILE")
         Path file = Path.of("");
 
-        @Option(names = "--ms", description = "milliseconds a position; default: ${DEFAULT-VALUE}")
-        long millis = 300;
+        @Mixin
+        private final Calculating.Span span = new Calculating.Span("a position", 300);
 
+        private Limit limit = Limit.NONE;
         private int games;
         private int findings;
 
         @Override
         public Integer call() throws IOException {
-            if (millis < 1) {
-                throw wrong("a position wants at least a millisecond, not " + millis);
-            }
+            limit = span.limit(line());
             Calculator calculator = calculator();
             try (InputStream in = new BufferedInputStream(Files.newInputStream(file))) {
                 if (json) {
@@ -352,8 +348,8 @@ final class Asking {
                 }
                 games++;
                 Game game = found.game();
-                LineCheck check = LineCheck.of(
-                        game.tree(), GameTree.ROOT, Limit.millis(millis), calculator, partial -> {}, new Cancel());
+                LineCheck check =
+                        LineCheck.of(game.tree(), GameTree.ROOT, limit, calculator, partial -> {}, new Cancel());
                 for (LineCheck.Finding finding : check.findings()) {
                     findings += finding.kind() == LineCheck.Kind.RIGHT_VERDICT ? 0 : 1;
                     String text = LineCheckText.of(game.tree(), finding, Language.ENGLISH);

@@ -55,6 +55,32 @@ final class Calculating {
         }
     }
 
+    /** How long a command may calculate: by the clock, or by a number of positions, so that runs repeat each other. */
+    static final class Span {
+        private final String what;
+
+        @Option(names = "--ms", description = "milliseconds for each calculation; default: ${DEFAULT-VALUE}")
+        long millis;
+
+        @Option(names = "--nodes", description = "positions instead of milliseconds; with one thread, runs repeat")
+        long nodes;
+
+        Span(String what, long usualMillis) {
+            this.what = what;
+            millis = usualMillis;
+        }
+
+        /** The limit for one calculation; what makes no sense is refused. */
+        Limit limit(CommandLine line) {
+            if (nodes < 0 || nodes == 0 && millis < 1) {
+                throw new CommandLine.ParameterException(
+                        line,
+                        what + " wants at least a millisecond or a position, not " + (nodes < 0 ? nodes : millis));
+            }
+            return nodes > 0 ? Limit.nodes(nodes) : Limit.millis(millis);
+        }
+    }
+
     @Command(name = "calc", description = "Calculate a position. Without a limit, three seconds.")
     static final class Calc extends Base {
         @Parameters(index = "0", paramLabel = "FEN")

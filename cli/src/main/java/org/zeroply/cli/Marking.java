@@ -34,6 +34,7 @@ import org.zeroply.task.TaskCheck;
 import org.zeroply.task.TaskPgn;
 import org.zeroply.work.Cancel;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 
@@ -216,17 +217,15 @@ final class Marking {
         @Parameters(index = "0", paramLabel = "PAPER.pgn")
         Path paper = Path.of("");
 
-        @Option(names = "--ms", description = "milliseconds a position; default: ${DEFAULT-VALUE}")
-        long millis = 300;
+        @Mixin
+        private final Calculating.Span span = new Calculating.Span("a position", 300);
 
         @Option(names = "--margin", description = "of a point; moves within it are as good; default: ${DEFAULT-VALUE}")
         double margin = TaskCheck.USUAL_MARGIN;
 
         @Override
         public Integer call() throws IOException {
-            if (millis < 1) {
-                throw wrong("a position wants at least a millisecond, not " + millis);
-            }
+            Limit limit = span.limit(line());
             TaskPgn.Contents contents = read(paper, this);
             Calculator calculator = calculator();
             int faults = contents.faults().size();
@@ -237,7 +236,7 @@ final class Marking {
                 Report report = new Report(
                         outOf,
                         SchemeFault.of(task, outOf),
-                        TaskCheck.of(task, Limit.millis(millis), margin, calculator, progress -> {}, new Cancel()),
+                        TaskCheck.of(task, limit, margin, calculator, progress -> {}, new Cancel()),
                         task);
                 reports.add(report);
                 faults += report.open();
