@@ -9,6 +9,7 @@ import org.zeroply.rules.Side;
 import org.zeroply.search.Verdict;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
+import org.zeroply.work.Ticker;
 
 /** All exact endings behind one question: elementary ones with the distance to mate, kings and pawns to promotion. */
 public final class ExactEndings {
@@ -21,8 +22,13 @@ public final class ExactEndings {
     private final PawnEnding pawnEnding;
 
     public ExactEndings(Shelf shelf) {
+        this(shelf, Ticker.SYSTEM);
+    }
+
+    /** @param ticker measures how long a pawn ending takes */
+    public ExactEndings(Shelf shelf, Ticker ticker) {
         elementary = new Elementary(shelf);
-        pawnEnding = new PawnEnding(elementary, PAWN_ENDING_MILLIS);
+        pawnEnding = new PawnEnding(elementary, PAWN_ENDING_MILLIS, ticker);
     }
 
     /**

@@ -27,6 +27,7 @@ import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.work.Cancel;
+import org.zeroply.work.Ticker;
 
 /**
  * Solves endings of kings and pawns exactly, over all placements of pawns that can come about.
@@ -60,11 +61,16 @@ public final class PawnEnding {
 
     private final Elementary elementary;
     private final long millis;
+    private final Ticker ticker;
 
-    /** @param millis after so long it says that it did not finish */
-    public PawnEnding(Elementary elementary, long millis) {
+    /**
+     * @param millis after so long it says that it did not finish
+     * @param ticker measures the time
+     */
+    public PawnEnding(Elementary elementary, long millis, Ticker ticker) {
         this.elementary = elementary;
         this.millis = millis;
+        this.ticker = ticker;
     }
 
     /** What became of it. */
@@ -287,7 +293,7 @@ public final class PawnEnding {
         }
 
         Run(Position position, Cancel cancel, PawnPass.Variant variant, long millis) {
-            end = System.nanoTime() + millis * 1_000_000;
+            end = ticker.nanos() + millis * 1_000_000;
             this.position = position;
             this.cancel = cancel;
             this.variant = variant;
@@ -298,7 +304,7 @@ public final class PawnEnding {
             if (cancel.isWished() || abandoned) {
                 throw new PawnPass.Unfinished("CANCELLED");
             }
-            if (System.nanoTime() > end) {
+            if (ticker.nanos() > end) {
                 throw new PawnPass.Unfinished("OUT_OF_TIME");
             }
         }
@@ -346,7 +352,7 @@ public final class PawnEnding {
             for (Side side : Side.values()) {
                 Bound bound = bound(Assumption.WORST, side);
                 ProofSearch search = new ProofSearch(16, board -> isDecided(board, side.ordinal(), bound), false);
-                search.limit(PROMOTED_NODES, () -> cancel.isWished() || System.nanoTime() > end);
+                search.limit(PROMOTED_NODES, () -> cancel.isWished() || ticker.nanos() > end);
                 for (int moves = 1; moves <= LONGEST_PROOF; moves++) {
                     ProofSearch.Answer answer = position.sideToMove() == side
                             ? search.attackerToMove(position, moves)
@@ -568,9 +574,9 @@ public final class PawnEnding {
 
         /** The time that a smaller ending takes to be solved for the first time is not counted. */
         private synchronized ElementaryTable table(Men men) {
-            long begun = System.nanoTime();
+            long begun = ticker.nanos();
             ElementaryTable table = elementary.table(men, cancel);
-            end += System.nanoTime() - begun;
+            end += ticker.nanos() - begun;
             if (table == null) {
                 throw new PawnPass.Unfinished("CANCELLED");
             }

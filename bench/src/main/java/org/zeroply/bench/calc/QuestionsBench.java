@@ -31,6 +31,7 @@ import org.zeroply.task.Paper;
 import org.zeroply.task.Script;
 import org.zeroply.task.Task;
 import org.zeroply.work.Cancel;
+import org.zeroply.work.Ticker;
 
 /** What the coach's questions take: proofs of mate, elementary and pawn endings, every move, checks, the turn test. */
 final class QuestionsBench {
@@ -177,7 +178,8 @@ final class QuestionsBench {
 
     private static void pawnEndings() {
         for (String fen : PAWNS) {
-            PawnEnding ending = new PawnEnding(new Elementary(Shelf.NONE), ExactEndings.PAWN_ENDING_MILLIS);
+            PawnEnding ending =
+                    new PawnEnding(new Elementary(Shelf.NONE), ExactEndings.PAWN_ENDING_MILLIS, Ticker.SYSTEM);
             long begun = System.nanoTime();
             PawnEnding.Reading reading = ending.solve(Fen.position(fen), false, new Cancel());
             String said = switch (reading) {
