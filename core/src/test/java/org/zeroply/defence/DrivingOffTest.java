@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -45,12 +46,18 @@ class DrivingOffTest {
     }
 
     @ParameterizedTest
-    @CsvSource({
-        KNIGHT + ", F4",
-        "r1bq1rk1/pp2bppp/2n1p3/3nN3/3P4/P1N5/1PB2PPP/R1BQR1K1 b - - 0 12, E5",
-        "6k1/p2p1ppp/1pp5/b7/8/PP3N2/5PPP/6K1 w - - 0 1, A5"
-    })
+    @CsvSource({KNIGHT + ", F4", "6k1/p2p1ppp/1pp5/b7/8/PP3N2/5PPP/6K1 w - - 0 1, A5"})
     void afterEveryWayThePieceWouldBeLostIfItStayed(String fen, Square piece) {
+        everyWayWins(fen, piece);
+    }
+
+    @Tag("long")
+    @Test
+    void soItIsOnAFullBoard() {
+        everyWayWins("r1bq1rk1/pp2bppp/2n1p3/3nN3/3P4/P1N5/1PB2PPP/R1BQR1K1 b - - 0 12", Square.E5);
+    }
+
+    private static void everyWayWins(String fen, Square piece) {
         Position position = Fen.position(fen);
         DrivingOff found = drive(position, piece);
         assertThat(found.ways()).isNotEmpty();

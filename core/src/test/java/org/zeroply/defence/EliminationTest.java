@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -21,6 +22,10 @@ import org.zeroply.work.Cancel;
 class EliminationTest {
     private static final ExactEndings EXACT = new ExactEndings(Shelf.NONE);
 
+    static Stream<List<String>> telling() {
+        return Rows.telling("elimination.txt").stream();
+    }
+
     static Stream<List<String>> positions() {
         return Rows.of("elimination.txt").stream();
     }
@@ -30,8 +35,19 @@ class EliminationTest {
     }
 
     @ParameterizedTest
-    @MethodSource("positions")
+    @MethodSource("telling")
     void whatIsNotRefutedSurvives(List<String> row) {
+        check(row);
+    }
+
+    @Tag("long")
+    @ParameterizedTest
+    @MethodSource("positions")
+    void soItIsOnEveryPosition(List<String> row) {
+        check(row);
+    }
+
+    private static void check(List<String> row) {
         Position position = Fen.position(row.get(0));
         Elimination elimination = eliminate(position, List.of());
         assertThat(elimination.complete()).isTrue();

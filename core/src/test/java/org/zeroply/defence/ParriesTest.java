@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -25,6 +26,10 @@ import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
 
 class ParriesTest {
+    static Stream<List<String>> telling() {
+        return Rows.telling("parries.txt").stream();
+    }
+
     static Stream<List<String>> positions() {
         return Rows.of("parries.txt").stream();
     }
@@ -35,8 +40,19 @@ class ParriesTest {
     }
 
     @ParameterizedTest
-    @MethodSource("positions")
+    @MethodSource("telling")
     void everyWayIsFoundWithItsKindAndWhatFailsIsTold(List<String> row) {
+        check(row);
+    }
+
+    @Tag("long")
+    @ParameterizedTest
+    @MethodSource("positions")
+    void soItIsOnEveryPosition(List<String> row) {
+        check(row);
+    }
+
+    private static void check(List<String> row) {
         Position position = Fen.position(row.get(0));
         Parries parries = parries(position);
         Threat threat = parries.threat();

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -18,6 +19,10 @@ import org.zeroply.rules.Square;
 import org.zeroply.work.Cancel;
 
 class PinEscapeTest {
+    static Stream<List<String>> telling() {
+        return Rows.telling("pins.txt").stream();
+    }
+
     static Stream<List<String>> positions() {
         return Rows.of("pins.txt").stream();
     }
@@ -30,8 +35,19 @@ class PinEscapeTest {
     }
 
     @ParameterizedTest
-    @MethodSource("positions")
+    @MethodSource("telling")
     void theWaysOutAreFoundByKind(List<String> row) {
+        check(row);
+    }
+
+    @Tag("long")
+    @ParameterizedTest
+    @MethodSource("positions")
+    void soItIsOnEveryPosition(List<String> row) {
+        check(row);
+    }
+
+    private static void check(List<String> row) {
         Position position = Fen.position(row.get(0));
         Pin pin = pin(row.get(1));
         assertThat(Pin.of(position, position.sideToMove())).contains(pin);

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,6 +22,10 @@ import org.zeroply.work.Cancel;
 class ReadinessTest {
     private static final String BREAK = "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1";
 
+    static Stream<List<String>> telling() {
+        return Rows.telling("readiness.txt").stream();
+    }
+
     static Stream<List<String>> positions() {
         return Rows.of("readiness.txt").stream();
     }
@@ -31,8 +36,19 @@ class ReadinessTest {
     }
 
     @ParameterizedTest
-    @MethodSource("positions")
+    @MethodSource("telling")
     void whatIsDroppedAndWhatHelpsIsFound(List<String> row) {
+        check(row);
+    }
+
+    @Tag("long")
+    @ParameterizedTest
+    @MethodSource("positions")
+    void soItIsOnEveryPosition(List<String> row) {
+        check(row);
+    }
+
+    private static void check(List<String> row) {
         Position position = Fen.position(row.get(0));
         Readiness readiness = ready(position, row.get(1), 3);
         Move now = readiness.now();

@@ -16,13 +16,23 @@ import org.zeroply.rules.Position;
 final class Rows {
     private Rows() {}
 
+    /** The rows of a file that have a star: a telling part of them, for every run of the tests. */
+    static List<List<String>> telling(String file) {
+        return read(file, true);
+    }
+
     /** The rows of a file, each as its fields, which may be empty. */
     static List<List<String>> of(String file) {
+        return read(file, false);
+    }
+
+    private static List<List<String>> read(String file, boolean onlyTelling) {
         try (InputStream in = Objects.requireNonNull(Rows.class.getResourceAsStream(file), file)) {
             List<List<String>> rows = new ArrayList<>();
             for (String line : new String(in.readAllBytes(), StandardCharsets.UTF_8).split("\n")) {
-                if (!line.isBlank() && !line.startsWith("#")) {
-                    rows.add(Arrays.stream(line.split("\\|", -1))
+                boolean telling = line.startsWith("* ");
+                if (!line.isBlank() && !line.startsWith("#") && (telling || !onlyTelling)) {
+                    rows.add(Arrays.stream(line.substring(telling ? 2 : 0).split("\\|", -1))
                             .map(String::strip)
                             .toList());
                 }

@@ -204,7 +204,7 @@ class LineReaderTest {
         Random random = new Random(5);
         LineReader reader = new LineReader(Language.RUSSIAN);
         String alphabet = "abcdefgh12345678NBRQKx=+#-O0.! ()♘К\u0000ß%";
-        for (int round = 0; round < 3_000; round++) {
+        for (int round = 0; round < 800; round++) {
             StringBuilder text = new StringBuilder();
             int length = random.nextInt(24);
             for (int i = 0; i < length; i++) {

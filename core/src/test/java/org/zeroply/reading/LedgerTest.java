@@ -76,7 +76,7 @@ class LedgerTest {
     /** Swapping colours swaps the accounts, whatever the position. */
     @Test
     void mirroredPositionsHaveMirroredLedgers() {
-        RandomPlay.positions(31, 12, 120, position -> {
+        RandomPlay.positions(31, 4, 120, position -> {
             Ledger ledger = Ledger.of(position, ValueScale.TWO_BISHOP);
             Ledger mirrored = Ledger.of(position.mirrored(), ValueScale.TWO_BISHOP);
             for (Entry entry : ledger.entries()) {

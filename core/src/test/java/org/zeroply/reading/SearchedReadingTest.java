@@ -94,7 +94,7 @@ class SearchedReadingTest {
     /** The parts that play moves without searching are the same with colours exchanged. */
     @Test
     void mirroredPositionsHaveMirroredDuties() {
-        RandomPlay.positions(77, 3, 60, position -> {
+        RandomPlay.positions(77, 1, 60, position -> {
             if (position.moveNumber() % 10 != 0) {
                 return;
             }

@@ -77,7 +77,7 @@ class KillTest {
 
     @Test
     void acknowledgedEditsSurviveTheKill() throws IOException, InterruptedException {
-        killAndCheck(20, 20261123);
+        killAndCheck(4, 20261123);
     }
 
     @Tag("long")
