@@ -68,16 +68,28 @@ class ElementaryTest {
         "8/8/8/8/8/k7/p7/K7 w - - 0 1, 0",
         "k7/P7/K7/8/8/8/8/8 b - - 0 1, 0",
         "8/8/8/8/8/6k1/7p/7K w - - 0 1, 0",
-        "7K/8/8/8/8/6kb/8/6n1 b - - 0 1, 1",
         "8/8/3k4/8/8/3K4/8/NN6 w - - 0 1, 0",
         "8/8/8/8/8/5k2/8/5KNN b - - 0 1, 0",
-        "8/8/8/3k4/8/3K4/8/BB6 w - - 0 1, 1",
-        "6k1/8/6K1/8/8/8/r7/7Q w - - 0 1, 1",
-        "8/8/8/8/8/4k3/8/r3K2Q w - - 0 1, -1",
         "8/8/8/8/8/4k3/8/4K2B w - - 0 1, 0",
         "8/8/8/8/8/4k3/8/4K3 w - - 0 1, 0"
     })
     void singlePositionsAreWhatTheirMovesMakeThem(String fen, int outcome) {
+        isWhatItsMovesMakeIt(fen, outcome);
+    }
+
+    @Tag("long")
+    @ParameterizedTest
+    @CsvSource({
+        "7K/8/8/8/8/6kb/8/6n1 b - - 0 1, 1",
+        "8/8/8/3k4/8/3K4/8/BB6 w - - 0 1, 1",
+        "6k1/8/6K1/8/8/8/r7/7Q w - - 0 1, 1",
+        "8/8/8/8/8/4k3/8/r3K2Q w - - 0 1, -1"
+    })
+    void soArePositionsOfFourMen(String fen, int outcome) {
+        isWhatItsMovesMakeIt(fen, outcome);
+    }
+
+    private static void isWhatItsMovesMakeIt(String fen, int outcome) {
         Position position = Fen.position(fen);
         int best = -2;
         for (var move : position.legalMoves()) {

@@ -225,7 +225,7 @@ class FuzzTest {
 
     @Test
     void damagedGamesAreReadAsFarAsTheyGo() {
-        fuzz(GAMES, FuzzTest::checkPgn, 1_200, 0);
+        fuzz(GAMES, FuzzTest::checkPgn, 800, 0);
     }
 
     @Test
@@ -236,7 +236,7 @@ class FuzzTest {
 
     @Test
     void damagedLinesAreReadOrRefused() {
-        fuzz(LINES, FuzzTest::checkLine, 200, 0);
+        fuzz(LINES, FuzzTest::checkLine, 80, 0);
     }
 
     @Tag("long")

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,6 +28,7 @@ import org.zeroply.work.Cancel;
 class MarkerTest {
     private static final Task TASK = Ending.task();
 
+    @Tag("long")
     @Test
     void theExampleIsTrueChess() {
         ExactEndings endings = new ExactEndings(Shelf.NONE);
