@@ -143,9 +143,8 @@ class GoldenTest {
     void everyCommandThatCanSayJsonIsInTheList() {
         Set<String> named = calls().stream()
                 .map(call -> {
-                    CommandLine first = ZeroPly.commandLine()
-                            .getSubcommands()
-                            .get(call.words().getFirst());
+                    CommandLine first = Objects.requireNonNull(
+                            ZeroPly.commandLine().getSubcommands().get(call.words().getFirst()));
                     return first.getSubcommands().isEmpty()
                             ? call.words().getFirst()
                             : String.join(" ", call.words().subList(0, 2));
