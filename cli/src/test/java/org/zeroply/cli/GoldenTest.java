@@ -107,7 +107,7 @@ class GoldenTest {
     private ArrayNode said(Call call) throws IOException {
         List<String> words = call.words().stream()
                 .map(word -> word.replace(
-                                "{F}", golden("commands.txt").getParent().toString())
+                                "{F}", golden("").toString())
                         .replace("{E}", folder.toString()))
                 .collect(Collectors.toCollection(ArrayList::new));
         words.add("--json");
