@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.MappingIterator;
+import com.fasterxml.jackson.databind.cfg.JsonNodeFeature;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -34,7 +35,9 @@ import picocli.CommandLine;
  * -Dgolden.write=true} to keep what is said now; then read the difference before it is committed.
  */
 class GoldenTest {
-    private static final JsonMapper MAPPER = new JsonMapper();
+    private static final JsonMapper MAPPER = JsonMapper.builder()
+            .enable(JsonNodeFeature.WRITE_PROPERTIES_SORTED)
+            .build();
 
     /** They depend on the machine. */
     private static final Set<String> TIMES = Set.of("ms", "seconds");
