@@ -35,9 +35,8 @@ import picocli.CommandLine;
  * -Dgolden.write=true} to keep what is said now; then read the difference before it is committed.
  */
 class GoldenTest {
-    private static final JsonMapper MAPPER = JsonMapper.builder()
-            .enable(JsonNodeFeature.WRITE_PROPERTIES_SORTED)
-            .build();
+    private static final JsonMapper MAPPER =
+            JsonMapper.builder().enable(JsonNodeFeature.WRITE_PROPERTIES_SORTED).build();
 
     /** They depend on the machine. */
     private static final Set<String> TIMES = Set.of("ms", "seconds");
@@ -109,9 +108,7 @@ class GoldenTest {
     /** What a command prints, without what depends on the machine; a command may print several values. */
     private ArrayNode said(Call call) throws IOException {
         List<String> words = call.words().stream()
-                .map(word -> word.replace(
-                                "{F}", golden("").toString())
-                        .replace("{E}", folder.toString()))
+                .map(word -> word.replace("{F}", golden("").toString()).replace("{E}", folder.toString()))
                 .collect(Collectors.toCollection(ArrayList::new));
         words.add("--json");
         StringWriter out = new StringWriter();
@@ -146,8 +143,9 @@ class GoldenTest {
     void everyCommandThatCanSayJsonIsInTheList() {
         Set<String> named = calls().stream()
                 .map(call -> {
-                    CommandLine first = Objects.requireNonNull(
-                            ZeroPly.commandLine().getSubcommands().get(call.words().getFirst()));
+                    CommandLine first = Objects.requireNonNull(ZeroPly.commandLine()
+                            .getSubcommands()
+                            .get(call.words().getFirst()));
                     return first.getSubcommands().isEmpty()
                             ? call.words().getFirst()
                             : String.join(" ", call.words().subList(0, 2));

@@ -69,10 +69,14 @@ public final class Opponent {
     }
 
     private Optional<ExactEndings.Solution> exact(Position position, Cancel cancel) {
+        if (!ExactEndings.covers(position)) {
+            return Optional.empty();
+        }
         // An elementary ending takes seconds once and is known from then on.
-        Cancel stop = Elementary.covers(position) ? cancel : Cancel.within(millis, cancel);
-        return ExactEndings.covers(position)
-                        && endings.solveQuickly(position, stop) instanceof ExactEndings.Solved solved
+        ExactEndings.Reading reading = Elementary.covers(position)
+                ? endings.solveQuickly(position, cancel)
+                : endings.solveWithin(millis, position, cancel);
+        return reading instanceof ExactEndings.Solved solved
                         && solved.solution().unsettled().isEmpty()
                 ? Optional.of(solved.solution())
                 : Optional.empty();

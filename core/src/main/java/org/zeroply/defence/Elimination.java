@@ -132,8 +132,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             looks = new Looks(position, cancel);
             keeping = exact != null
                             && ExactEndings.covers(position)
-                            && exact.solveQuickly(position, Cancel.within(EXACT_MILLIS, cancel))
-                                    instanceof ExactEndings.Solved solved
+                            && exact.solveWithin(EXACT_MILLIS, position, cancel) instanceof ExactEndings.Solved solved
                             && solved.solution().unsettled().isEmpty()
                     ? solved.solution().keeping().stream()
                             .map(Elementary.Choice::move)

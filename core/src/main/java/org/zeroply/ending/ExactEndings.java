@@ -18,6 +18,7 @@ public final class ExactEndings {
 
     private static final int CERTAIN = 1_500;
 
+    private final Ticker ticker;
     private final Elementary elementary;
     private final PawnEnding pawnEnding;
 
@@ -27,6 +28,7 @@ public final class ExactEndings {
 
     /** @param ticker measures how long a pawn ending takes */
     public ExactEndings(Shelf shelf, Ticker ticker) {
+        this.ticker = ticker;
         elementary = new Elementary(shelf);
         pawnEnding = new PawnEnding(elementary, PAWN_ENDING_MILLIS, ticker);
     }
@@ -115,6 +117,11 @@ public final class ExactEndings {
     /** As {@link #solve}, but without solving what takes a minute: the question is another one, and this only a help. */
     public Reading solveQuickly(Position position, Cancel cancel) {
         return solve(position, false, cancel);
+    }
+
+    /** As {@link #solveQuickly}, and given up after so many milliseconds. */
+    public Reading solveWithin(long millis, Position position, Cancel cancel) {
+        return solve(position, false, Cancel.within(millis, cancel, ticker));
     }
 
     private Reading solve(Position position, boolean solveTables, Cancel cancel) {

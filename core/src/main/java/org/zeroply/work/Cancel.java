@@ -8,20 +8,22 @@ import org.jspecify.annotations.Nullable;
 public final class Cancel {
     private final AtomicBoolean wished = new AtomicBoolean();
     private final @Nullable Cancel outer;
+    private final Ticker ticker;
     private final long end;
 
     public Cancel() {
-        this(null, 0);
+        this(null, Ticker.SYSTEM, 0);
     }
 
-    private Cancel(@Nullable Cancel outer, long end) {
+    private Cancel(@Nullable Cancel outer, Ticker ticker, long end) {
         this.outer = outer;
+        this.ticker = ticker;
         this.end = end;
     }
 
     /** A wish that comes with another one, or by itself when so many milliseconds have gone by. */
-    public static Cancel within(long millis, Cancel outer) {
-        return new Cancel(outer, System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(millis));
+    public static Cancel within(long millis, Cancel outer, Ticker ticker) {
+        return new Cancel(outer, ticker, ticker.nanos() + TimeUnit.MILLISECONDS.toNanos(millis));
     }
 
     public void cancel() {
@@ -29,6 +31,6 @@ public final class Cancel {
     }
 
     public boolean isWished() {
-        return wished.get() || outer != null && (outer.isWished() || System.nanoTime() - end >= 0);
+        return wished.get() || outer != null && (outer.isWished() || ticker.nanos() - end >= 0);
     }
 }

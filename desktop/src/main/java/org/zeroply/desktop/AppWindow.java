@@ -2,11 +2,9 @@ package org.zeroply.desktop;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.Objects;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.layout.Region;
@@ -14,10 +12,12 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.zeroply.desktop.shell.Background;
-import org.zeroply.desktop.shell.FileChoice;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.FailureLog;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.shell.Host;
-import org.zeroply.desktop.shell.MachineSettings;
 import org.zeroply.desktop.shell.RefusedPage;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.gametree.Game;
@@ -34,9 +34,7 @@ public final class AppWindow implements Host {
     private static final Logger LOG = LoggerFactory.getLogger(AppWindow.class);
 
     private final Stage stage;
-    private final MachineSettings settings;
-    private final FileChoice files;
-    private final Clock clock;
+    private final Machine machine;
     private @Nullable Session session;
 
     /** A workbook that is open, with the threads that work on it and the view of it. */
@@ -49,12 +47,9 @@ public final class AppWindow implements Host {
         }
     }
 
-    public AppWindow(
-            Stage stage, double width, double height, MachineSettings settings, FileChoice files, Clock clock) {
+    public AppWindow(Stage stage, double width, double height, Machine machine) {
         this.stage = stage;
-        this.settings = settings;
-        this.files = files;
-        this.clock = clock;
+        this.machine = machine;
         Scene scene = new Scene(new Region(), width, height);
         styled(scene);
         stage.setScene(scene);
@@ -94,7 +89,7 @@ public final class AppWindow implements Host {
     /** Opens a workbook and then does something with its view. */
     public void open(Path file, Consumer<Shell> then) {
         close();
-        beside(() -> Workbook.open(file, clock), opening -> arrive(file, opening, then));
+        beside(() -> Workbook.open(file, machine.clock()), opening -> arrive(file, opening, then));
     }
 
     @Override
@@ -111,8 +106,8 @@ public final class AppWindow implements Host {
         close();
         beside(
                 () -> {
-                    new Backups(workbook, clock).restore(backup);
-                    return Workbook.open(workbook, clock);
+                    new Backups(workbook, machine.clock()).restore(backup);
+                    return Workbook.open(workbook, machine.clock());
                 },
                 opening -> arrive(workbook, opening, shell -> shell.say(Texts.of("backups.restored", backup.made()))));
     }
@@ -121,14 +116,14 @@ public final class AppWindow implements Host {
         switch (opening) {
             case Opening.Refused refused -> {
                 LOG.warn("a workbook was refused: {}", refused.reason());
-                show(new RefusedPage(file, refused, this, files, settings, clock));
+                show(new RefusedPage(file, refused, this, machine));
             }
             case Opening.Opened opened -> {
-                Background background = new Background();
-                Shell shell = new Shell(opened.workbook(), background, settings, files, this);
+                Background background = new Background(Background.Threads.usual(), machine.ticker());
+                Shell shell = new Shell(opened.workbook(), background, machine, this);
                 session = new Session(opened.workbook(), background, shell);
                 show(shell);
-                settings.set("workbook", file.toAbsolutePath().toString());
+                machine.settings().set("workbook", file.toAbsolutePath().toString());
                 then.accept(shell);
             }
         }
@@ -150,15 +145,15 @@ public final class AppWindow implements Host {
                 opening = new Opening.Refused(Opening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
             }
             Opening result = opening;
-            Platform.runLater(() -> done.accept(result));
+            FxThread.later(() -> done.accept(result));
         });
     }
 
     /** Something went wrong that nobody foresaw: said calmly, with the work saved and the window still usable. */
     void unexpected(Throwable failure) {
-        Platform.runLater(() -> {
+        FxThread.later(() -> {
             if (session == null) {
-                LOG.error("unexpected: {}", Traces.of(failure));
+                LOG.error("unexpected: {}", FailureLog.of(failure));
             } else {
                 session.shell().failed(failure);
             }

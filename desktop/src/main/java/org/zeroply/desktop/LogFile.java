@@ -11,9 +11,10 @@ import ch.qos.logback.core.rolling.SizeBasedTriggeringPolicy;
 import ch.qos.logback.core.util.FileSize;
 import java.nio.file.Path;
 import org.slf4j.LoggerFactory;
+import org.zeroply.desktop.kit.FailureLog;
 
 /**
- * The log beside the settings of this machine: small, rotating, without names. Failures are written by {@link Traces};
+ * The log beside the settings of this machine: small, rotating, without names. Failures are written by {@link FailureLog};
  * what libraries say below an error is left out, since they may quote paths and data.
  */
 final class LogFile {

@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -23,8 +22,10 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Student;
-import org.zeroply.desktop.shell.FileChoice;
-import org.zeroply.desktop.shell.MachineSettings;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.print.Fonts;
 import org.zeroply.repertoire.Tally;
@@ -54,8 +55,8 @@ public final class ZeroPlyApp extends Application {
         LogFile.begin(MachineSettings.usual().resolveSibling("log"));
         loadFonts();
         MachineSettings settings = new MachineSettings(MachineSettings.usual());
-        AppWindow opened = new AppWindow(
-                stage, WIDTH, HEIGHT, settings, FileChoice.system(stage), Clock.system(ZoneId.systemDefault()));
+        Machine machine = Machine.real(settings, FileChoice.system(stage));
+        AppWindow opened = new AppWindow(stage, WIDTH, HEIGHT, machine);
         window = opened;
         Thread.setDefaultUncaughtExceptionHandler((thread, failure) -> opened.unexpected(failure));
         List<String> arguments = getParameters().getRaw();
@@ -69,7 +70,7 @@ public final class ZeroPlyApp extends Application {
                 shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
-                    shell.prepare(ZeroPlyApp::addPapers);
+                    shell.prepare(book -> addPapers(book, machine.clock().instant()));
                 });
             }
             if (arguments.contains("--until-painted")) {
@@ -157,8 +158,8 @@ public final class ZeroPlyApp extends Application {
         return true;
     }
 
-    /** Adds the papers of the sample club and what its students wrote. */
-    public static boolean addPapers(Workbook workbook) {
+    /** Adds the papers of the sample club and what its students wrote, handed in now. */
+    public static boolean addPapers(Workbook workbook, Instant now) {
         List<Paper> papers = SampleClub.papers();
         List<Long> ids = new ArrayList<>();
         for (Paper paper : papers) {
@@ -168,7 +169,6 @@ public final class ZeroPlyApp extends Application {
         for (SampleClub.Student each : SampleClub.students()) {
             students.put(each.name(), workbook.sittings().keep(new Student(0, each.name(), each.rating())));
         }
-        Instant now = Clock.systemUTC().instant();
         for (SampleClub.Sat sat : SampleClub.sittings()) {
             Student student = Objects.requireNonNull(students.get(sat.student().name()));
             workbook.sittings()

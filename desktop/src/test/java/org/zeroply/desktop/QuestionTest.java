@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.San;
 import org.zeroply.search.Effort;
 

@@ -6,6 +6,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -17,16 +19,19 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
+import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
-import org.zeroply.desktop.shell.Background;
-import org.zeroply.desktop.shell.FileChoice;
-import org.zeroply.desktop.shell.MachineSettings;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.store.Workbook;
+import org.zeroply.work.Ticker;
 
 /** A real window over a real workbook in a folder, for interface tests and the tour. Opens and closes as the user would. */
 public final class Stand implements AutoCloseable {
@@ -37,6 +42,7 @@ public final class Stand implements AutoCloseable {
     private final Answers answers = new Answers();
     private final Stage stage;
     private final AppWindow window;
+    private final Machine machine;
 
     /** What the tests answer where the user would choose a file. */
     public static final class Answers implements FileChoice {
@@ -90,10 +96,32 @@ public final class Stand implements AutoCloseable {
     }
 
     public Stand(Path folder, boolean withSample, double width, double height) {
+        this(folder, withSample, width, height, settings -> Machine.real(settings, new Answers()));
+    }
+
+    /** A window that always shows the same: the clock stands, and calculations end after so many positions. */
+    public static Stand steady(Path folder, boolean withSample, double width, double height) {
+        return new Stand(
+                folder,
+                withSample,
+                width,
+                height,
+                settings -> new Machine(
+                        settings,
+                        new Answers(),
+                        Clock.fixed(Instant.parse("2026-11-24T17:30:00Z"), ZoneOffset.UTC),
+                        Ticker.SYSTEM,
+                        SteadyAnalyst::new,
+                        SteadyAnalyst::new));
+    }
+
+    private Stand(
+            Path folder, boolean withSample, double width, double height, Function<MachineSettings, Machine> maker) {
         startToolkit();
-        MachineSettings settings = new MachineSettings(folder.resolve("settings.properties"));
+        machine = maker.apply(new MachineSettings(folder.resolve("settings.properties")))
+                .with(answers);
         stage = onStage(Stage::new);
-        window = onStage(() -> new AppWindow(stage, width, height, settings, answers, Clock.systemUTC()));
+        window = onStage(() -> new AppWindow(stage, width, height, machine));
         onStage(() -> {
             window.open(folder.resolve("Hollow Mill.zeroply"));
             stage.show();
@@ -128,7 +156,7 @@ public final class Stand implements AutoCloseable {
 
     /** Adds the papers of the sample club and opens the first one. */
     public void addPapers() {
-        ZeroPlyApp.addPapers(workbook());
+        ZeroPlyApp.addPapers(workbook(), machine.clock().instant());
         onStage(() -> {
             shell().tasks().refresh();
             return true;

@@ -10,6 +10,7 @@ import javafx.scene.control.Label;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Opening;
@@ -161,7 +162,7 @@ class WindowTest extends AtTheWindow {
             return true;
         });
         stand.await("a game", () -> stand.shell().reading().openProperty().get());
-        assertThat(Traces.of(new IllegalStateException("Brandt, Ida", new IOException("/home/someone"))))
+        assertThat(FailureLog.of(new IllegalStateException("Brandt, Ida", new IOException("/home/someone"))))
                 .contains("IllegalStateException")
                 .contains("IOException")
                 .doesNotContain("Brandt")

@@ -11,7 +11,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;

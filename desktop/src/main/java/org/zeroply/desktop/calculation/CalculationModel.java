@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -21,9 +20,10 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.ReadingModel;
-import org.zeroply.desktop.shell.Background;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -363,7 +363,7 @@ public final class CalculationModel {
             if (newest.getAndSet(found) != null) {
                 return;
             }
-            Platform.runLater(() -> {
+            background.later(() -> {
                 Study state = newest.getAndSet(null);
                 if (current.get() && state != null) {
                     show(state);

@@ -30,7 +30,8 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Ease;
 import org.zeroply.analysis.Study;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.VerdictSign;
@@ -252,7 +253,7 @@ public final class CalculationPane extends VBox {
     private void showLater() {
         if (!later) {
             later = true;
-            javafx.application.Platform.runLater(() -> {
+            FxThread.later(() -> {
                 later = false;
                 show();
             });

@@ -1,6 +1,6 @@
 package org.zeroply.desktop.calculation;
 
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** The questions beside the candidates, each with a view of its own in the Calculation panel. */
 public enum CoachQuestion {

@@ -14,7 +14,7 @@ import org.zeroply.defence.PinEscape;
 import org.zeroply.defence.Plan;
 import org.zeroply.defence.Readiness;
 import org.zeroply.defence.Wish;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;

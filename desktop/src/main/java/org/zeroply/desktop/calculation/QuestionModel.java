@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -24,10 +23,11 @@ import org.zeroply.analysis.Forcing;
 import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.Solutions;
 import org.zeroply.analysis.TurnTest;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
-import org.zeroply.desktop.shell.Background;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.LineReader;
@@ -345,7 +345,7 @@ public final class QuestionModel {
             if (newest.getAndSet(found) != null) {
                 return;
             }
-            Platform.runLater(() -> {
+            background.later(() -> {
                 Answer state = newest.getAndSet(null);
                 if (mine == asked && running.get() && state != null) {
                     answer.set(state);
@@ -424,7 +424,7 @@ public final class QuestionModel {
     private void advance(LineCheck.Progress progress) {
         Background.Running shown = entry;
         if (shown != null) {
-            Platform.runLater(() -> shown.fractionProperty().set((double) progress.done() / progress.of()));
+            background.later(() -> shown.fractionProperty().set((double) progress.done() / progress.of()));
         }
     }
 

@@ -25,7 +25,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.defence.Readiness;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Side;
 import org.zeroply.search.ProofSearch;
 

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;

@@ -26,10 +26,10 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.flow.FlowLayout.Box;
 import org.zeroply.desktop.flow.FlowLayout.Kind;
 import org.zeroply.desktop.flow.FlowLayout.Ribbon;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Side;
 

@@ -19,7 +19,7 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 import javafx.scene.paint.Color;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Move;
 
 /**

@@ -6,7 +6,6 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
-import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
@@ -17,8 +16,9 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.ObservableList;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -297,12 +297,12 @@ public final class GamesModel {
 
     /** Lets the list show every now and then what has come in so far. */
     private Progress showing(Progress progress) {
-        long[] last = {System.nanoTime()};
+        long[] last = {background.ticker().nanos()};
         return (fraction, games) -> {
             progress.at(fraction, games);
-            if (System.nanoTime() - last[0] > SHOWN_DURING_IMPORT_NANOS) {
-                last[0] = System.nanoTime();
-                Platform.runLater(this::refresh);
+            if (background.ticker().nanos() - last[0] > SHOWN_DURING_IMPORT_NANOS) {
+                last[0] = background.ticker().nanos();
+                background.later(this::refresh);
             }
         };
     }
@@ -324,7 +324,7 @@ public final class GamesModel {
                             try {
                                 workbook.fillIndex(progress, cancel);
                             } finally {
-                                Platform.runLater(() -> indexing = false);
+                                background.later(() -> indexing = false);
                             }
                             return true;
                         },

@@ -7,7 +7,6 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.LongConsumer;
 import java.util.function.Supplier;
-import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.geometry.Pos;
@@ -25,7 +24,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
@@ -88,7 +89,7 @@ public final class GamesView extends VBox {
         filter.managedProperty().bind(narrow.selectedProperty());
         getChildren().addAll(toolbar(), filter, narrowing(), table);
         // What was chosen stays chosen while the list changes, and something is chosen as soon as there is something.
-        model.games().subscribe(() -> Platform.runLater(this::choose));
+        model.games().subscribe(() -> FxThread.later(this::choose));
     }
 
     private void choose() {

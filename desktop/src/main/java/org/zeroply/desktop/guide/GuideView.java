@@ -7,7 +7,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** The shortcuts of the place one is in, and the pages of the guide; the list at the left chooses. */
 public final class GuideView extends HBox {

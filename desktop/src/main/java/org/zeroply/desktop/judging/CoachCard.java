@@ -16,7 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.analysis.Cause;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;

@@ -8,7 +8,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;

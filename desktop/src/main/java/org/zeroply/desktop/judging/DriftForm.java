@@ -6,9 +6,9 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
-import org.zeroply.desktop.Choices;
-import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.judging.CoachModel.DriftStart;
+import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.CoachRemarks;
 
 /** Asks where a drift that ends with the current move began, where its root is, and what the wrong plan was. */

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.zeroply.analysis.GamePass;
 import org.zeroply.analysis.Study;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.rules.Position;
 import org.zeroply.store.Workbook;
 

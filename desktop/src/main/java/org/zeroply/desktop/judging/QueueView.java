@@ -8,8 +8,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.games.GameNames;
+import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.GameSummary;
 
 /** The games that wait to be judged, and what can be done about them. Passive. */

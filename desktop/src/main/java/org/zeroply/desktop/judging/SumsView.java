@@ -22,7 +22,7 @@ import org.zeroply.analysis.Cause;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.PlayerSums.Tally;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Side;
 
 /** What a player gives away, as a table: in all, by phase, by side, by opening, and by cause. Passive. */

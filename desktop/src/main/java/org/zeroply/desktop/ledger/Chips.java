@@ -2,7 +2,7 @@ package org.zeroply.desktop.ledger;
 
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** Small rounded buttons of which one in a group is always chosen. */
 final class Chips {

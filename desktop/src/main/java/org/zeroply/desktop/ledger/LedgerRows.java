@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.MoveNames;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;

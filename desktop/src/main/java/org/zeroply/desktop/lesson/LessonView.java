@@ -25,8 +25,8 @@ import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.LessonReport.Item;
-import org.zeroply.desktop.Choices;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Side;
 
 /**

@@ -14,7 +14,7 @@ public final class MoveNames {
     /** The move of a node with its number; the word for the start for the root. */
     public static String of(GameTree tree, int node, Language language) {
         if (node == GameTree.ROOT) {
-            return org.zeroply.desktop.Texts.of("reading.start");
+            return org.zeroply.desktop.kit.Texts.of("reading.start");
         }
         return of(tree.positionAt(tree.node(node).parent()), tree.node(node).played(), language);
     }

@@ -5,7 +5,7 @@ import java.util.Map;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.shape.SVGPath;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Signs;
 
 /** The field's signs as drawings, since text fonts lack them; strokes on a field of 16 by 16. */

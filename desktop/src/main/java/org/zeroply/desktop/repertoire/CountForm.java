@@ -6,7 +6,7 @@ import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.GameFilter;
 
 /** Which games the weights are counted from: rating band, years, one opponent. Passive. */

@@ -2,7 +2,7 @@ package org.zeroply.desktop.repertoire;
 
 import java.util.List;
 import java.util.stream.Collectors;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Family;
 import org.zeroply.repertoire.Guard;

@@ -153,7 +153,8 @@ public final class SetupModel {
                 yield "";
             }
             case SetupList.Reading.Refused refused ->
-                org.zeroply.desktop.Texts.of("setup.listRefused", refused.place(), refused.token(), refused.reason());
+                org.zeroply.desktop.kit.Texts.of(
+                        "setup.listRefused", refused.place(), refused.token(), refused.reason());
         };
     }
 }

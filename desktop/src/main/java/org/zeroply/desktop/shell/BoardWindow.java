@@ -6,8 +6,10 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import org.zeroply.desktop.AppWindow;
-import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.kit.MachineLook;
+import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.ReadingModel;
 
 /** The second window: the board alone, for a student or a projector. It shows no figures and takes no moves. */

@@ -6,6 +6,7 @@ import java.util.stream.Collectors;
 import javafx.beans.property.DoubleProperty;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.LanesModel;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
 import org.zeroply.desktop.reading.ReadingModel;

@@ -8,7 +8,8 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.VBox;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.ImportReport;
 
 /** The report of an import. */

@@ -1,6 +1,6 @@
 package org.zeroply.desktop.shell;
 
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** The places of the application that exist, in the order of the rail. */
 public enum Place {

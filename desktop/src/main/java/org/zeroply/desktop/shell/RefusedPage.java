@@ -5,14 +5,17 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineLook;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Backups.Backup;
 import org.zeroply.store.Opening;
@@ -31,14 +34,13 @@ public final class RefusedPage extends StackPane {
     private final ProgressBar bar = new ProgressBar(0);
     private final FlowPane ways = new FlowPane(8, 8);
 
-    public RefusedPage(
-            Path file, Opening.Refused refused, Host host, FileChoice files, MachineSettings settings, Clock clock) {
+    public RefusedPage(Path file, Opening.Refused refused, Host host, Machine machine) {
         this.file = file;
         this.host = host;
-        this.files = files;
-        this.clock = clock;
+        files = machine.files();
+        clock = machine.clock();
         getStyleClass().addAll("shell", "refused-page");
-        MachineLook.apply(this, settings);
+        MachineLook.apply(this, machine.settings());
         Label title = new Label(Texts.of("refused." + refused.reason(), file.getFileName()));
         title.getStyleClass().add("empty-title");
         title.setWrapText(true);
@@ -71,7 +73,7 @@ public final class RefusedPage extends StackPane {
         page.setMaxWidth(620);
         page.getStyleClass().add("empty-place");
         getChildren().add(page);
-        Platform.runLater(() -> ways.getChildren().getFirst().requestFocus());
+        FxThread.later(() -> ways.getChildren().getFirst().requestFocus());
     }
 
     private Button way(String key, Runnable action) {
@@ -118,7 +120,7 @@ public final class RefusedPage extends StackPane {
         files.toCreate(Texts.of(name)).ifPresent(target -> {
             ways.setDisable(true);
             bar.setVisible(true);
-            Progress progress = (fraction, count) -> Platform.runLater(() -> bar.setProgress(fraction));
+            Progress progress = (fraction, count) -> FxThread.later(() -> bar.setProgress(fraction));
             Thread.ofPlatform().daemon().name("zeroply-save").start(() -> {
                 String wrong;
                 try {
@@ -127,7 +129,7 @@ public final class RefusedPage extends StackPane {
                     wrong = Texts.of("refused.failed", String.valueOf(failed.getMessage()));
                 }
                 String answer = wrong;
-                Platform.runLater(() -> {
+                FxThread.later(() -> {
                     ways.setDisable(false);
                     bar.setVisible(false);
                     said.setText(answer);

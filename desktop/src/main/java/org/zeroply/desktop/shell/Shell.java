@@ -8,7 +8,6 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -23,7 +22,6 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -47,18 +45,26 @@ import javafx.scene.shape.SVGPath;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.Traces;
 import org.zeroply.desktop.calculation.CalculationModel;
-import org.zeroply.desktop.calculation.CalculatorService;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
-import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.guide.GuideView;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.QueueModel;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.FailureLog;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineLook;
+import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
@@ -80,7 +86,6 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.opening.Openings;
 import org.zeroply.rules.Position;
-import org.zeroply.search.Calculator;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
@@ -95,10 +100,10 @@ public final class Shell extends StackPane {
     private static final int GAMES_OFFERED = 6;
     private static final int PLAYERS_OFFERED = 3;
     private static final int MOST_TO_JUDGE = 1_000;
-    private static final int BATCH_TABLE_MEGABYTES = 64;
 
     private final Workbook workbook;
     private final Background background;
+    private final Machine machine;
     private final MachineSettings settings;
     private final FileChoice files;
     private final WorkbookDesk desk;
@@ -133,11 +138,12 @@ public final class Shell extends StackPane {
     private @Nullable Sheet failureSheet;
     private @Nullable BoardWindow boardWindow;
 
-    public Shell(Workbook workbook, Background background, MachineSettings settings, FileChoice files, Host host) {
+    public Shell(Workbook workbook, Background background, Machine machine, Host host) {
         this.workbook = workbook;
         this.background = background;
-        this.settings = settings;
-        this.files = files;
+        this.machine = machine;
+        settings = machine.settings();
+        files = machine.files();
         Sheets sheets = new Sheets() {
             @Override
             public Sheet show(String heading, Node content, List<Button> buttons) {
@@ -152,9 +158,10 @@ public final class Shell extends StackPane {
         desk = new WorkbookDesk(workbook, background, files, host, sheets);
         games = new GamesModel(workbook, background);
         reading = new ReadingModel(workbook, background);
-        calculator = calculator(background);
+        calculator = new CalculatorService(
+                background.calculating(), background::later, machine.forLooks(), machine.forBatches());
         calculation = new CalculationModel(reading, workbook, background, calculator);
-        ExactEndings endings = new ExactEndings(settings.endings());
+        ExactEndings endings = new ExactEndings(settings.endings(), machine.ticker());
         questions = new QuestionModel(reading, calculation, background, calculator, endings);
         forms = new Forms(reading, games, settings, sheets, this::newFrom, this::playOut);
         gamesView = new GamesView(
@@ -197,6 +204,7 @@ public final class Shell extends StackPane {
                 sheets,
                 new OverPlaces(),
                 endings,
+                machine.clock(),
                 this::setUpTask);
         tasks = taskDesk.model();
         field = new CommandField(this::offers, this::searchGames, this::focusPlace);
@@ -221,17 +229,7 @@ public final class Shell extends StackPane {
         games.index();
         desk.backUpDaily();
         // The first focus is set by the window when it opens; the place takes it over right after.
-        Platform.runLater(this::focusPlace);
-    }
-
-    /** Looks use every core; a batch leaves one for the interface, and needs less of a table. */
-    private static CalculatorService calculator(Background background) {
-        int cores = Runtime.getRuntime().availableProcessors();
-        return new CalculatorService(
-                background.calculating(),
-                Platform::runLater,
-                () -> new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, cores),
-                () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)));
+        FxThread.later(this::focusPlace);
     }
 
     // ---- the frame
@@ -355,13 +353,13 @@ public final class Shell extends StackPane {
         tasks.undoProperty().subscribe(() -> showUndo());
         tasks.openProperty().subscribe((before, now) -> {
             if ((before == null) != (now == null) && place == Place.TASKS) {
-                Platform.runLater(this::focusPlace);
+                FxThread.later(this::focusPlace);
             }
         });
         reading.languageProperty().subscribe(tasks.languageProperty()::set);
         repertoire.openProperty().subscribe((before, now) -> {
             if ((before == null) != (now == null) && place == Place.REPERTOIRE) {
-                Platform.runLater(this::focusPlace);
+                FxThread.later(this::focusPlace);
             }
         });
         reading.languageProperty().subscribe(repertoire.languageProperty()::set);
@@ -371,7 +369,7 @@ public final class Shell extends StackPane {
             showTitle();
             if (now && place == Place.READING) {
                 // The place was empty until now, so nothing in it could take the keyboard.
-                Platform.runLater(this::focusPlace);
+                FxThread.later(this::focusPlace);
             }
         });
         reading.setOnSaved(games::refresh);
@@ -436,7 +434,7 @@ public final class Shell extends StackPane {
 
     /** Says calmly that something failed, and what can be done about it. */
     public void failed(Throwable failure) {
-        LOG.error("failed: {}", Traces.of(failure));
+        LOG.error("failed: {}", FailureLog.of(failure));
         StringWriter details = new StringWriter();
         failure.printStackTrace(new PrintWriter(details));
         WorkbookException.Fault fault =
@@ -556,9 +554,8 @@ public final class Shell extends StackPane {
 
     private void playOut(Position start, PlayOutModel.Terms terms) {
         readingView.keepEdits();
-        String today =
-                DateTimeFormatter.ofPattern("yyyy.MM.dd", Locale.ROOT).format(LocalDate.now(ZoneId.systemDefault()));
-        PlayOutModel model = new PlayOutModel(start, terms, today, workbook, background, System::nanoTime);
+        String today = DateTimeFormatter.ofPattern("yyyy.MM.dd", Locale.ROOT).format(LocalDate.now(machine.clock()));
+        PlayOutModel model = new PlayOutModel(start, terms, today, workbook, background, machine.ticker()::nanos);
         PlayOutView[] shown = new PlayOutView[1];
         PlayOutView view = new PlayOutView(model, reading.languageProperty().get(), id -> {
             places.getChildren().remove(shown[0]);
@@ -591,7 +588,7 @@ public final class Shell extends StackPane {
             cover();
             // Above the frame, below the sheets of paper; what came first stays on top.
             getChildren().add(1, view);
-            Platform.runLater(view::requestFocus);
+            FxThread.later(view::requestFocus);
         }
 
         @Override

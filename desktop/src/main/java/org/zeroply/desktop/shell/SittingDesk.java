@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
-import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
@@ -24,9 +23,14 @@ import org.zeroply.coaching.Opponent;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Student;
-import org.zeroply.desktop.FormParts;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.calculation.CalculatorService;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.PaperFiles;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.MarkedView;
 import org.zeroply.desktop.task.ResultsPane;
@@ -74,7 +78,7 @@ final class SittingDesk implements ResultsPane.Actions {
     private final TaskForms forms;
     private final Opponent opponent;
     private final ResultsPane results;
-    private final Clock clock = Clock.systemUTC();
+    private final Clock clock;
 
     SittingDesk(
             Workbook workbook,
@@ -87,7 +91,9 @@ final class SittingDesk implements ResultsPane.Actions {
             Sheets sheets,
             Over over,
             TaskForms forms,
-            Opponent opponent) {
+            Opponent opponent,
+            Clock clock) {
+        this.clock = clock;
         this.workbook = workbook;
         this.background = background;
         this.calculator = calculator;
@@ -99,7 +105,7 @@ final class SittingDesk implements ResultsPane.Actions {
         this.over = over;
         this.forms = forms;
         this.opponent = opponent;
-        results = new ResultsPane(model, workbook, background, this);
+        results = new ResultsPane(model, workbook, background, clock.getZone(), this);
     }
 
     ResultsPane results() {
@@ -187,7 +193,7 @@ final class SittingDesk implements ResultsPane.Actions {
                 reading.languageProperty().get(),
                 this::answer,
                 () -> askToLeave(sitter),
-                () -> Platform.runLater(() -> {
+                () -> background.later(() -> {
                     over.hide(shown[0]);
                     // Behind what is still being written.
                     background.write(() -> workbook.sittings().read(sitting.id()), this::showMarked);

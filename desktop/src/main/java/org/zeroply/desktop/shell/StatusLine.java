@@ -8,7 +8,8 @@ import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Texts;
 
 /** The line at the bottom: at the left what is being done, with cancel, or the last message; at the right the undo. */
 final class StatusLine extends HBox {

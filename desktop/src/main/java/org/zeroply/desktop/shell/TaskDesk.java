@@ -4,6 +4,7 @@ import java.io.BufferedInputStream;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.control.Button;
@@ -16,12 +17,17 @@ import javafx.scene.layout.GridPane;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Opponent;
-import org.zeroply.desktop.Choices;
-import org.zeroply.desktop.FormParts;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.calculation.CalculatorService;
-import org.zeroply.desktop.games.GameNames;
 import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.kit.PaperFiles;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.TaskForms;
 import org.zeroply.desktop.task.TasksModel;
@@ -73,6 +79,7 @@ final class TaskDesk implements TasksView.Actions {
             Sheets sheets,
             SittingDesk.Over over,
             ExactEndings endings,
+            Clock clock,
             Runnable setUp) {
         this.background = background;
         this.reading = reading;
@@ -94,7 +101,8 @@ final class TaskDesk implements TasksView.Actions {
                 sheets,
                 over,
                 forms,
-                new Opponent(endings, ANSWER_MILLIS));
+                new Opponent(endings, ANSWER_MILLIS),
+                clock);
         view = new TasksView(model, sittings.results(), this);
         model.setOnLeaving(view::keepEdits);
         model.saidProperty().subscribe((before, now) -> {

@@ -1,6 +1,6 @@
 package org.zeroply.desktop.strip;
 
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** What can be followed along a game under its moves. */
 public enum StripLane {

@@ -21,7 +21,7 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import javafx.util.Subscription;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.strip.StripLayout.Cell;
 import org.zeroply.desktop.strip.StripLayout.Joint;
 import org.zeroply.reading.MoveMeasures;

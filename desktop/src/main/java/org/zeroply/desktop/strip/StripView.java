@@ -15,7 +15,7 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 import javafx.scene.paint.Color;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.reading.MoveMeasures;
 
 /** Shows a game as a strip. Colours and text size come from the stylesheet. */

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.GroupResult.Dot;
 import org.zeroply.coaching.Student;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 
 /** Shares of what could be earned against ratings, with the median of each band as a short line. */
 final class RatingPlot extends Pane {

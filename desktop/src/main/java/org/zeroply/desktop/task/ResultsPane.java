@@ -22,9 +22,9 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Result;
-import org.zeroply.desktop.Labels;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
@@ -33,8 +33,6 @@ import org.zeroply.task.MarkedScript;
 
 /** Who sat the open paper and what came of it, with points against rating. */
 public final class ResultsPane extends BorderPane {
-    private static final DateTimeFormatter DAY =
-            DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withZone(ZoneId.systemDefault());
 
     /** What a line of the results asks of the window around it. */
     public interface Actions {
@@ -50,6 +48,7 @@ public final class ResultsPane extends BorderPane {
         void readScripts();
     }
 
+    private final DateTimeFormatter day;
     private final TasksModel model;
     private final SittingShelf shelf;
     private final Background background;
@@ -60,7 +59,8 @@ public final class ResultsPane extends BorderPane {
     private final Label sums = Labels.wrapped("");
     private final Label all = Labels.wrapped("");
 
-    public ResultsPane(TasksModel model, Workbook workbook, Background background, Actions actions) {
+    public ResultsPane(TasksModel model, Workbook workbook, Background background, ZoneId zone, Actions actions) {
+        day = DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withZone(zone);
         this.model = model;
         this.shelf = workbook.sittings();
         this.background = background;
@@ -153,7 +153,7 @@ public final class ResultsPane extends BorderPane {
         });
     }
 
-    private static final class Cell extends ListCell<ResultTable.Row> {
+    private final class Cell extends ListCell<ResultTable.Row> {
         @Override
         protected void updateItem(ResultTable.@Nullable Row line, boolean none) {
             super.updateItem(line, none);
@@ -165,7 +165,7 @@ public final class ResultsPane extends BorderPane {
             Label name = new Label(sitting.student().name()
                     + (sitting.student().rating() > 0 ? " (" + sitting.student().rating() + ")" : ""));
             name.getStyleClass().add("row-main");
-            Label when = new Label(DAY.format(sitting.begun()));
+            Label when = new Label(day.format(sitting.begun()));
             when.getStyleClass().add("row-comment");
             Region space = new Region();
             HBox.setHgrow(space, Priority.ALWAYS);

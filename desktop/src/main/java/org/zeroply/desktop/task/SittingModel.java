@@ -12,7 +12,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Stopwatch;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;

@@ -25,10 +25,11 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
-import org.zeroply.desktop.Labels;
-import org.zeroply.desktop.Texts;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -258,7 +259,7 @@ public final class SittingView extends BorderPane {
             if (script().rows().isEmpty()) {
                 model.setRow(0, "");
             }
-            javafx.application.Platform.runLater(() -> focusRow(0, false));
+            FxThread.later(() -> focusRow(0, false));
         }
     }
 

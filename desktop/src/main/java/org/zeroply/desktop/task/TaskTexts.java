@@ -1,7 +1,7 @@
 package org.zeroply.desktop.task;
 
 import java.util.Locale;
-import org.zeroply.desktop.Texts;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.task.Task;

@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
-import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -18,9 +17,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.Texts;
-import org.zeroply.desktop.calculation.CalculatorService;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
@@ -606,7 +605,7 @@ public final class TasksModel {
             Runnable stop = calculator.batch(
                     (analyst, cancel) -> pass.run(
                             analyst,
-                            progress -> Platform.runLater(
+                            progress -> background.later(
                                     () -> running.fractionProperty().set((double) progress.done() / progress.of())),
                             cancel),
                     found -> {

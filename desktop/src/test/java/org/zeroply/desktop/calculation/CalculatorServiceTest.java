@@ -12,6 +12,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculation;

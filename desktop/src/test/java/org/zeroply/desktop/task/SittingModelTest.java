@@ -21,13 +21,14 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Stand;
-import org.zeroply.desktop.shell.Background;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.store.Opening;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Script;
 import org.zeroply.task.TaskPgn;
+import org.zeroply.work.Ticker;
 
 /** A sitting without a window: the clock, the rows, the end of tasks. Time stands still until a test moves it. */
 @SuppressWarnings("NullAway.Init")
@@ -78,7 +79,7 @@ class SittingModelTest {
     void open() throws IOException {
         Stand.startToolkit();
         workbook = ((Opening.Opened) Workbook.open(folder.resolve("club.zeroply"), hands)).workbook();
-        background = new Background();
+        background = new Background(Background.Threads.usual(), Ticker.SYSTEM);
         paper = TaskPgn.read(new ByteArrayInputStream(TASK.repeat(2).getBytes(StandardCharsets.UTF_8)))
                 .paper();
     }
@@ -158,7 +159,11 @@ class SittingModelTest {
         long id = model.sittingProperty().get().id();
         // Behind everything that is being written.
         background.close();
-        SittingModel again = new SittingModel(workbook.sittings().read(id), workbook, new Background(), hands);
+        SittingModel again = new SittingModel(
+                workbook.sittings().read(id),
+                workbook,
+                new Background(Background.Threads.usual(), Ticker.SYSTEM),
+                hands);
         assertThat(again.current().script().rows()).containsExactly("51.a5 c4");
         assertThat(again.left()).as("the clock ran on").isEqualTo(120_000);
     }

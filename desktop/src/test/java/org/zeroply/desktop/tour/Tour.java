@@ -62,7 +62,7 @@ public final class Tour {
     }
 
     private void run(Path folder) {
-        try (Stand stand = new Stand(folder, true, 1280, 800)) {
+        try (Stand stand = Stand.steady(folder, true, 1280, 800)) {
             stand.await("the list", () -> stand.shell().games().games().size() == 64);
             picture(stand, "games");
             // The most richly annotated game, at a move with a variation.

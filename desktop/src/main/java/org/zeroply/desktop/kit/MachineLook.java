@@ -1,14 +1,14 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import javafx.scene.Parent;
 
 /** Theme and text size of this machine, put on the root of a window. */
-final class MachineLook {
+public final class MachineLook {
     private static final int BASE = 13;
 
     private MachineLook() {}
 
-    static void apply(Parent root, MachineSettings settings) {
+    public static void apply(Parent root, MachineSettings settings) {
         root.getStyleClass().remove("lamp");
         if (settings.get("theme", "paper").equals("lamp")) {
             root.getStyleClass().add("lamp");

@@ -1,4 +1,4 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 import java.util.List;
 import java.util.function.Function;

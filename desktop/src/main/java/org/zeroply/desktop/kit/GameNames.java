@@ -1,6 +1,5 @@
-package org.zeroply.desktop.games;
+package org.zeroply.desktop.kit;
 
-import org.zeroply.desktop.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.store.GameSummary;
 
@@ -26,12 +25,12 @@ public final class GameNames {
     }
 
     /** A date as the list shows it: without the parts that are not known. */
-    static String date(String pgnDate) {
+    public static String date(String pgnDate) {
         return pgnDate.replaceAll("(\\.\\?\\?)+$", "").replace('.', '-');
     }
 
     /** A result with a half sign instead of fractions. */
-    static String result(String pgn) {
+    public static String result(String pgn) {
         return pgn.equals("1/2-1/2") ? "½–½" : pgn.equals("*") ? "" : pgn.replace('-', '–');
     }
 }

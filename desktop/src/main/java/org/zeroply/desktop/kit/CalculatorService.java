@@ -1,4 +1,4 @@
-package org.zeroply.desktop.calculation;
+package org.zeroply.desktop.kit;
 
 import java.util.ArrayDeque;
 import java.util.Deque;

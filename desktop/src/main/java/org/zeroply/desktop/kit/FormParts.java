@@ -1,4 +1,4 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;

@@ -1,32 +1,31 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Optional;
-import org.zeroply.desktop.Texts;
 import org.zeroply.print.PaperPages;
 import org.zeroply.store.WholeFile;
 
 /** Writes papers, scripts and tables to files in the background, and says so when it is done. */
-final class PaperFiles {
+public final class PaperFiles {
     private final FileChoice files;
     private final Background background;
     private final Sheets sheets;
 
-    PaperFiles(FileChoice files, Background background, Sheets sheets) {
+    public PaperFiles(FileChoice files, Background background, Sheets sheets) {
         this.files = files;
         this.background = background;
         this.sheets = sheets;
     }
 
-    void pdf(String name, PaperPages.Sheet sheet) {
+    public void pdf(String name, PaperPages.Sheet sheet) {
         write(files.toPaper(name + ".pdf", "PDF"), out -> PaperPages.pdf(sheet, out) > 0);
     }
 
     /**
      * @param target where to; nothing is done without
      */
-    void text(Optional<Path> target, String text) {
+    public void text(Optional<Path> target, String text) {
         write(target, out -> {
             out.write(text.getBytes(StandardCharsets.UTF_8));
             return true;

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import java.util.List;
 import javafx.geometry.Pos;
@@ -9,13 +9,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import org.zeroply.desktop.Texts;
 
 /** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. the shell puts it away on Escape. */
 public final class Sheet extends StackPane {
     private final Runnable onClose;
 
-    Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
+    public Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
         this.onClose = onClose;
         getStyleClass().add("sheet-veil");
         Label heading = new Label(title);

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import java.io.IOException;
 import java.io.Reader;

@@ -1,16 +1,21 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import java.util.List;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
-import javafx.application.Platform;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.LongProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleLongProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
+import org.zeroply.work.Ticker;
 
 /**
  * The one place that decides on threads. Edits are written one after the other on a thread of their own, in the order in
@@ -19,19 +24,53 @@ import org.zeroply.work.Progress;
 public final class Background implements AutoCloseable {
     private static final long PROGRESS_EVERY_NANOS = 50_000_000;
 
-    private final ExecutorService writer = Executors.newSingleThreadExecutor(task -> daemon(task, "writer"));
-    private final ExecutorService readers = Executors.newFixedThreadPool(2, task -> daemon(task, "reader"));
-    private final ExecutorService workers = Executors.newFixedThreadPool(2, task -> daemon(task, "worker"));
-    private final ExecutorService looking = Executors.newSingleThreadExecutor(task -> daemon(task, "looking"));
-    private final ExecutorService calculating = Executors.newSingleThreadExecutor(task -> daemon(task, "calculating"));
+    private final Threads threads;
+    private final Ticker ticker;
     private final ObservableList<Running> running = FXCollections.observableArrayList();
     private Consumer<Throwable> onFailure = failure -> {};
     private boolean closing;
 
-    private static Thread daemon(Runnable task, String name) {
-        Thread thread = new Thread(task, "zeroply-" + name);
-        thread.setDaemon(true);
-        return thread;
+    /** @param ticker measures how long ago progress was shown */
+    public Background(Threads threads, Ticker ticker) {
+        this.threads = threads;
+        this.ticker = ticker;
+    }
+
+    /**
+     * The threads that work is done on, each kind of it in order or beside each other as its executor has it.
+     *
+     * @param writer one thread, so that edits are written in the order in which they were made
+     * @param calculating one thread, on which the calculator is asked
+     * @param onInterface brings results back to the interface thread
+     */
+    public record Threads(
+            ExecutorService writer,
+            ExecutorService readers,
+            ExecutorService workers,
+            ExecutorService looking,
+            ExecutorService calculating,
+            Executor onInterface) {
+        /** Those of the product. */
+        public static Threads usual() {
+            return new Threads(
+                    Executors.newSingleThreadExecutor(task -> daemon(task, "writer")),
+                    Executors.newFixedThreadPool(2, task -> daemon(task, "reader")),
+                    Executors.newFixedThreadPool(2, task -> daemon(task, "worker")),
+                    Executors.newSingleThreadExecutor(task -> daemon(task, "looking")),
+                    Executors.newSingleThreadExecutor(task -> daemon(task, "calculating")),
+                    FxThread::later);
+        }
+
+        private static Thread daemon(Runnable task, String name) {
+            Thread thread = new Thread(task, "zeroply-" + name);
+            thread.setDaemon(true);
+            return thread;
+        }
+
+        /** In the order in which they are ended. */
+        private List<ExecutorService> all() {
+            return List.of(calculating, writer, readers, workers, looking);
+        }
     }
 
     /** Work that can be watched and stopped. */
@@ -44,10 +83,8 @@ public final class Background implements AutoCloseable {
         private final String title;
         private final Cancel cancel = new Cancel();
         private final Runnable onStop;
-        private final javafx.beans.property.DoubleProperty fraction =
-                new javafx.beans.property.SimpleDoubleProperty(this, "fraction", 0);
-        private final javafx.beans.property.LongProperty count =
-                new javafx.beans.property.SimpleLongProperty(this, "count", 0);
+        private final DoubleProperty fraction = new SimpleDoubleProperty(this, "fraction", 0);
+        private final LongProperty count = new SimpleLongProperty(this, "count", 0);
 
         Running(String title, Runnable onStop) {
             this.title = title;
@@ -69,13 +106,23 @@ public final class Background implements AutoCloseable {
         }
 
         /** 0 to 1; below 0 while nobody can know. */
-        public javafx.beans.property.DoubleProperty fractionProperty() {
+        public DoubleProperty fractionProperty() {
             return fraction;
         }
 
-        public javafx.beans.property.LongProperty countProperty() {
+        public LongProperty countProperty() {
             return count;
         }
+    }
+
+    /** Does something on the interface thread, after what was handed to it before; called on any thread. */
+    public void later(Runnable work) {
+        threads.onInterface().execute(work);
+    }
+
+    /** How long something takes is measured with this. */
+    public Ticker ticker() {
+        return ticker;
     }
 
     /** What is under way, oldest first. */
@@ -84,12 +131,12 @@ public final class Background implements AutoCloseable {
     }
 
     /** The one thread that the calculator is asked on; the calculator service hands it its work. */
-    public java.util.concurrent.Executor calculating() {
-        return task -> execute(calculating, () -> {
+    public Executor calculating() {
+        return task -> execute(threads.calculating(), () -> {
             try {
                 task.run();
             } catch (RuntimeException | Error failed) {
-                Platform.runLater(() -> onFailure.accept(failed));
+                later(() -> onFailure.accept(failed));
             }
         });
     }
@@ -117,16 +164,16 @@ public final class Background implements AutoCloseable {
         running.add(entry);
         long[] last = {0};
         Progress progress = (fraction, count) -> {
-            long now = System.nanoTime();
+            long now = ticker.nanos();
             if (now - last[0] > PROGRESS_EVERY_NANOS || fraction >= 1) {
                 last[0] = now;
-                Platform.runLater(() -> {
+                later(() -> {
                     entry.fractionProperty().set(fraction);
                     entry.countProperty().set(count);
                 });
             }
         };
-        execute(workers, () -> {
+        execute(threads.workers(), () -> {
             T result = null;
             Throwable failure = null;
             try {
@@ -139,7 +186,7 @@ public final class Background implements AutoCloseable {
     }
 
     private <T> void finish(Running entry, @Nullable T result, @Nullable Throwable failure, Consumer<T> done) {
-        Platform.runLater(() -> {
+        later(() -> {
             running.remove(entry);
             if (failure != null) {
                 onFailure.accept(failure);
@@ -156,17 +203,17 @@ public final class Background implements AutoCloseable {
 
     /** Writes in order behind the edits made before; {@code done} gets the result on the interface thread. */
     public <T> void write(Task<T> task, Consumer<T> done) {
-        execute(writer, () -> perform(task, done));
+        execute(threads.writer(), () -> perform(task, done));
     }
 
     /** Reads beside everything else; long work never holds it up. */
     public <T> void read(Task<T> task, Consumer<T> done) {
-        execute(readers, () -> perform(task, done));
+        execute(threads.readers(), () -> perform(task, done));
     }
 
     /** Works out something of some tenths of a second about what is shown, one after the other and beside all else. */
     public <T> void look(Task<T> task, Consumer<T> done) {
-        execute(looking, () -> perform(task, done));
+        execute(threads.looking(), () -> perform(task, done));
     }
 
     /** What is asked for after the end, by an answer that came late, is dropped. */
@@ -179,9 +226,9 @@ public final class Background implements AutoCloseable {
     private <T> void perform(Task<T> task, Consumer<T> done) {
         try {
             T result = task.run();
-            Platform.runLater(() -> done.accept(result));
+            later(() -> done.accept(result));
         } catch (Exception | Error failed) {
-            Platform.runLater(() -> onFailure.accept(failed));
+            later(() -> onFailure.accept(failed));
         }
     }
 
@@ -195,13 +242,9 @@ public final class Background implements AutoCloseable {
     public void close() {
         closing = true;
         List.copyOf(running).forEach(Running::stop);
-        calculating.shutdown();
-        writer.shutdown();
-        readers.shutdown();
-        workers.shutdown();
-        looking.shutdown();
+        threads.all().forEach(ExecutorService::shutdown);
         try {
-            for (ExecutorService each : List.of(calculating, writer, readers, workers, looking)) {
+            for (ExecutorService each : threads.all()) {
                 if (!each.awaitTermination(20, TimeUnit.SECONDS)) {
                     onFailure.accept(new IllegalStateException("background work did not end in time"));
                 }

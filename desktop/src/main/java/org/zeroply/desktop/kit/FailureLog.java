@@ -1,12 +1,12 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 /**
  * Failures as the log keeps them: kinds and places, without messages, since these may name people, games or folders.
  */
-public final class Traces {
+public final class FailureLog {
     private static final int DEEPEST = 30;
 
-    private Traces() {}
+    private FailureLog() {}
 
     /** The failure and its causes, a line a place. */
     public static String of(Throwable failure) {

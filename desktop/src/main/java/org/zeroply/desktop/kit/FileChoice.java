@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.kit;
 
 import java.io.File;
 import java.nio.file.Path;
@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import org.zeroply.desktop.Texts;
 
 /** Asks the user for files; replaced in tests, where no system dialog can open. */
 public interface FileChoice {

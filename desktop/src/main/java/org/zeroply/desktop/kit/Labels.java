@@ -1,4 +1,4 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;

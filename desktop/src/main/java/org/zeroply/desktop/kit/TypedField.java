@@ -1,4 +1,4 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 import java.util.function.BiConsumer;
 import javafx.animation.Animation;

@@ -1,4 +1,4 @@
-package org.zeroply.desktop;
+package org.zeroply.desktop.kit;
 
 import javafx.animation.Animation;
 import javafx.animation.PauseTransition;

@@ -1,0 +1,43 @@
+package org.zeroply.desktop.kit;
+
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.function.Supplier;
+import org.zeroply.search.Analyst;
+import org.zeroply.search.Calculator;
+import org.zeroply.work.Ticker;
+
+/**
+ * What the program is given by the machine on which it runs; tests and the tour give other things.
+ *
+ * @param clock the time of day and the time zone
+ * @param ticker measures how long something takes
+ * @param forLooks makes who calculates what a person looks at
+ * @param forBatches makes who calculates when nobody looks
+ */
+public record Machine(
+        MachineSettings settings,
+        FileChoice files,
+        Clock clock,
+        Ticker ticker,
+        Supplier<Analyst> forLooks,
+        Supplier<Analyst> forBatches) {
+    private static final int BATCH_TABLE_MEGABYTES = 64;
+
+    /** The real one. Looks use every core; a batch leaves one for the interface, and needs less of a table. */
+    public static Machine real(MachineSettings settings, FileChoice files) {
+        int cores = Runtime.getRuntime().availableProcessors();
+        return new Machine(
+                settings,
+                files,
+                Clock.system(ZoneId.systemDefault()),
+                Ticker.SYSTEM,
+                () -> new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, cores),
+                () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)));
+    }
+
+    /** The same with other answers where the user would choose a file. */
+    public Machine with(FileChoice other) {
+        return new Machine(settings, other, clock, ticker, forLooks, forBatches);
+    }
+}

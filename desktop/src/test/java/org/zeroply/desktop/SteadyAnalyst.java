@@ -1,0 +1,35 @@
+package org.zeroply.desktop;
+
+import java.util.function.Consumer;
+import org.zeroply.search.Analyst;
+import org.zeroply.search.Calculation;
+import org.zeroply.search.Calculator;
+import org.zeroply.search.Limit;
+import org.zeroply.search.Question;
+import org.zeroply.work.Cancel;
+
+/**
+ * A calculator that counts positions instead of milliseconds, on one thread and from an empty table: the same question
+ * always has the same answer, however busy the machine is.
+ */
+final class SteadyAnalyst implements Analyst {
+    private static final long NODES_A_MILLISECOND = 60;
+    private static final long NODES_WITHOUT_A_LIMIT = 200_000;
+
+    private final Calculator calculator = new Calculator(16, 1);
+
+    @Override
+    public String name() {
+        return calculator.name();
+    }
+
+    @Override
+    public Calculation calculate(Question question, Consumer<Calculation> partial, Cancel cancel) {
+        calculator.forget();
+        Limit asked = question.limit();
+        long nodes = asked.millis() > 0 ? asked.millis() * NODES_A_MILLISECOND : asked.nodes();
+        boolean endless = nodes == 0 && asked.depth() == 0;
+        Limit limit = new Limit(0, endless ? NODES_WITHOUT_A_LIMIT : nodes, asked.depth());
+        return calculator.calculate(question.withLimit(limit), partial, cancel);
+    }
+}
