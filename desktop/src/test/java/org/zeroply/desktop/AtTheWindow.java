@@ -7,8 +7,8 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
-import org.zeroply.desktop.reading.ReadingModel;
 
 /** A coach's hands and eyes at the real window, for tests of the interface. */
 @SuppressWarnings("NullAway.Init")
@@ -19,7 +19,7 @@ abstract class AtTheWindow {
     final FxRobot robot = new FxRobot();
     Stand stand;
 
-    ReadingModel reading() {
+    OpenGame reading() {
         return stand.shell().reading();
     }
 

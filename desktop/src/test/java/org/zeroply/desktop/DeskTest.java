@@ -116,9 +116,9 @@ class DeskTest extends AtTheWindow {
         keys(KeyCode.RIGHT);
         keys(KeyCode.ALT, KeyCode.C);
         Stand.onStage(() -> {
-            var strip = Objects.requireNonNull(reading().stripProperty().get());
-            assertThat(strip.texts()).hasSize(2);
-            assertThat(reading().hereProperty().get()).isNull();
+            var spot = Objects.requireNonNull(reading().spotProperty().get());
+            assertThat(spot.shown().mainLine()).hasSize(2);
+            assertThat(reading().surroundings().hereProperty().get()).isNull();
             return true;
         });
         keys(KeyCode.RIGHT);

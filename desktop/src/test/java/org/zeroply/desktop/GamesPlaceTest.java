@@ -102,9 +102,11 @@ class GamesPlaceTest extends AtTheWindow {
         keys(KeyCode.ENTER);
         stand.await("the game", () -> stand.shell().reading().openProperty().get());
         keys(KeyCode.RIGHT);
-        stand.await("other games", () -> stand.shell().reading().hereProperty().get() != null);
+        stand.await(
+                "other games",
+                () -> stand.shell().reading().surroundings().hereProperty().get() != null);
         long here = Stand.onStage(() -> {
-            var found = stand.shell().reading().hereProperty().get();
+            var found = stand.shell().reading().surroundings().hereProperty().get();
             return found == null ? 0L : (long) found.games().size();
         });
         keys(KeyCode.ALT, KeyCode.G);

@@ -185,7 +185,9 @@ class JudgingTest extends AtTheWindow {
 
                 1. d4 e6 2. e4 d5 3. e5 c5 *
                 """);
-        stand.await("the new move", () -> reading().firstNewProperty().get() >= 0);
+        stand.await(
+                "the new move",
+                () -> reading().surroundings().firstNewProperty().get() >= 0);
         assertThat(Stand.onStage(() -> robot.lookup("#here-first-new")
                         .queryAs(javafx.scene.control.Hyperlink.class)
                         .getText()))

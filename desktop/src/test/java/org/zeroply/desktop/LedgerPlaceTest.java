@@ -256,7 +256,7 @@ class LedgerPlaceTest extends AtTheWindow {
         go(3);
         stand.await("the searched entries", () -> factors().contains(Factor.THREATS));
         Stand.onStage(() -> {
-            reading().dropCurtain();
+            reading().curtain().drop();
             return true;
         });
         stand.settle();

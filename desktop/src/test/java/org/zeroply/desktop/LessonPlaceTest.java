@@ -212,7 +212,8 @@ class LessonPlaceTest extends AtTheWindow {
         assertThat(Stand.onStage(() -> reading().currentName())).isEqualTo("30...h6");
         fire("#curtain-next");
         assertThat(Stand.onStage(() -> reading().isCurtainDown())).isFalse();
-        assertThat(Stand.onStage(() -> reading().lessonProperty().get())).isEmpty();
+        assertThat(Stand.onStage(() -> reading().curtain().lessonProperty().get()))
+                .isEmpty();
         assertThat(Stand.onStage(() -> reading()
                         .tree()
                         .node(reading().tree().mainLine().getFirst())
@@ -349,7 +350,9 @@ class LessonPlaceTest extends AtTheWindow {
                 1. e4 e5 2. Qh5 Ke7 3. Qxe5# 1-0
                 """);
         judge();
-        stand.await("the departure", () -> !reading().departedProperty().get().isEmpty());
+        stand.await(
+                "the departure",
+                () -> !reading().surroundings().departedProperty().get().isEmpty());
         keys(KeyCode.ALT, KeyCode.Z);
         stand.await("the report", () -> stand.scene().lookup("#lesson-student") != null);
         ChoiceBox<Side> student = Stand.onStage(() -> {

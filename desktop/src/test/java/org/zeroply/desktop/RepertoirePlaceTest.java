@@ -216,11 +216,15 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(flow.thread()).hasSizeGreaterThan(10);
         run("command.repertoire.thread");
         stand.await("the game", () -> reading().openProperty().get());
-        stand.await("the departure", () -> !reading().departedProperty().get().isEmpty());
-        assertThat(reading().departedProperty().get()).singleElement().satisfies(each -> {
-            assertThat(each.side()).isEqualTo(Side.WHITE);
-            assertThat(each.text()).startsWith("Black left with 6...Re8");
-        });
+        stand.await(
+                "the departure",
+                () -> !reading().surroundings().departedProperty().get().isEmpty());
+        assertThat(reading().surroundings().departedProperty().get())
+                .singleElement()
+                .satisfies(each -> {
+                    assertThat(each.side()).isEqualTo(Side.WHITE);
+                    assertThat(each.text()).startsWith("Black left with 6...Re8");
+                });
     }
 
     @Test

@@ -20,6 +20,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
+import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.image.WritableImage;
@@ -38,6 +39,10 @@ public final class Stand implements AutoCloseable {
     private static final AtomicBoolean STARTED = new AtomicBoolean();
     private static final long PATIENCE_MILLIS = 20_000;
     private static final int SAMPLE_GAMES = 64;
+    private static final int FRAMES = 20;
+
+    /** A caret that blinks would make every picture another one. */
+    private static final String NO_CARET = "data:text/css,.text-input%7B-fx-display-caret:false;%7D";
 
     private final Answers answers = new Answers();
     private final Stage stage;
@@ -101,7 +106,7 @@ public final class Stand implements AutoCloseable {
 
     /** A window that always shows the same: the clock stands, and calculations end after so many positions. */
     public static Stand steady(Path folder, boolean withSample, double width, double height) {
-        return new Stand(
+        Stand stand = new Stand(
                 folder,
                 withSample,
                 width,
@@ -113,6 +118,8 @@ public final class Stand implements AutoCloseable {
                         Ticker.SYSTEM,
                         SteadyAnalyst::new,
                         SteadyAnalyst::new));
+        onStage(() -> stand.scene().getStylesheets().add(NO_CARET));
+        return stand;
     }
 
     private Stand(
@@ -268,7 +275,35 @@ public final class Stand implements AutoCloseable {
     /** A picture of the window as it is. */
     public void picture(Path file) {
         settle();
+        drawn();
         picture(onStage(() -> scene().snapshot(null)), file);
+    }
+
+    /** Waits for some frames: what has just changed its style or its place is drawn so only in a later one. */
+    public void drawn() {
+        CountDownLatch frames = new CountDownLatch(FRAMES);
+        AnimationTimer timer = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                frames.countDown();
+            }
+        };
+        onStage(() -> {
+            timer.start();
+            return true;
+        });
+        try {
+            if (!frames.await(PATIENCE_MILLIS, TimeUnit.MILLISECONDS)) {
+                throw new AssertionError("nothing was drawn");
+            }
+        } catch (InterruptedException interrupted) {
+            throw new AssertionError(interrupted);
+        } finally {
+            onStage(() -> {
+                timer.stop();
+                return true;
+            });
+        }
     }
 
     /** Writes a picture as PNG. */

@@ -20,10 +20,10 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -46,7 +46,7 @@ public final class CalculationModel {
 
     private static final int USUAL_LINES = 3;
 
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService service;
@@ -69,14 +69,14 @@ public final class CalculationModel {
     private Background.@Nullable Running shownRunning;
     private long asked;
 
-    public CalculationModel(ReadingModel reading, Workbook workbook, Background background, CalculatorService service) {
+    public CalculationModel(OpenGame reading, Workbook workbook, Background background, CalculatorService service) {
         this.reading = reading;
         this.workbook = workbook;
         this.background = background;
         this.service = service;
         reading.positionProperty().subscribe(() -> moved());
         reading.openProperty().subscribe(() -> begin());
-        reading.curtainProperty().subscribe(now -> begin());
+        reading.curtain().nodeProperty().subscribe(now -> begin());
         reading.scaleProperty().subscribe(() -> showCandidates());
         open.subscribe(() -> begin());
         aside.subscribe(now -> begin());

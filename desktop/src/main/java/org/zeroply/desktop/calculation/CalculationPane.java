@@ -30,11 +30,11 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Ease;
 import org.zeroply.analysis.Study;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.game.VerdictSign;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.MoveNames;
-import org.zeroply.desktop.reading.ReadingModel;
-import org.zeroply.desktop.reading.VerdictSign;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -56,7 +56,7 @@ public final class CalculationPane extends VBox {
 
     private final CalculationModel model;
     private final QuestionModel questions;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final QuestionPane questionPane;
     private final Label verdict = new Label();
     private final HBox verdictRow = new HBox(8);
@@ -70,7 +70,7 @@ public final class CalculationPane extends VBox {
     private List<Card> shown = List.of();
     private boolean later;
 
-    public CalculationPane(CalculationModel model, QuestionModel questions, ReadingModel reading) {
+    public CalculationPane(CalculationModel model, QuestionModel questions, OpenGame reading) {
         super(8);
         this.model = model;
         this.questions = questions;

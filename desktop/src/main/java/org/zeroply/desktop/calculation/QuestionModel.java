@@ -23,11 +23,11 @@ import org.zeroply.analysis.Forcing;
 import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.Solutions;
 import org.zeroply.analysis.TurnTest;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.MoveNames;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.LineReader;
@@ -59,7 +59,7 @@ public final class QuestionModel {
     private static final int USUAL_MATE = 5;
     private static final int USUAL_SETS = 3;
 
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final CalculationModel calculation;
     private final Background background;
     private final CalculatorService service;
@@ -82,7 +82,7 @@ public final class QuestionModel {
     private Consumer<Task> onTask = task -> {};
 
     public QuestionModel(
-            ReadingModel reading,
+            OpenGame reading,
             CalculationModel calculation,
             Background background,
             CalculatorService service,
@@ -104,7 +104,7 @@ public final class QuestionModel {
                 stop();
             }
         });
-        reading.curtainProperty().subscribe(now -> {
+        reading.curtain().nodeProperty().subscribe(now -> {
             if (reading.isCurtainDown()) {
                 forget();
             }

@@ -16,8 +16,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.analysis.Cause;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.GameTree;
@@ -31,7 +31,7 @@ import org.zeroply.search.Verdict;
  * the candidates that were considered. Passive.
  */
 public final class CoachCard extends VBox {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final JudgingModel judging;
     private final CoachModel coach;
     private final Label calculated = new Label();
@@ -51,7 +51,7 @@ public final class CoachCard extends VBox {
     /**
      * @param onTakeOver takes the candidates of the calculation over
      */
-    public CoachCard(ReadingModel reading, JudgingModel judging, CoachModel coach, Runnable onTakeOver) {
+    public CoachCard(OpenGame reading, JudgingModel judging, CoachModel coach, Runnable onTakeOver) {
         super(5);
         this.reading = reading;
         this.judging = judging;
@@ -101,7 +101,7 @@ public final class CoachCard extends VBox {
         commits(kept, text -> coach.keep(of, text));
         getChildren().addAll(calculated, kept, first, candidateScroll, candidateEntry);
         coach.remarksProperty().subscribe(() -> show());
-        reading.stripProperty().subscribe(() -> show());
+        reading.spotProperty().subscribe(() -> show());
         judging.verdictsProperty().subscribe(() -> show());
         judging.differencesProperty().subscribe(() -> show());
     }

@@ -8,9 +8,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.MoveNames;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.GameNode;
@@ -28,13 +28,13 @@ import org.zeroply.rules.Position;
  * can be undone. Lives on the interface thread; needs no window.
  */
 public final class CoachModel {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final ReadOnlyObjectWrapper<CoachRemarks> remarks =
             new ReadOnlyObjectWrapper<>(this, "remarks", CoachRemarks.NONE);
 
-    public CoachModel(ReadingModel reading) {
+    public CoachModel(OpenGame reading) {
         this.reading = reading;
-        reading.stripProperty()
+        reading.spotProperty()
                 .subscribe(() -> remarks.set(
                         reading.openProperty().get() && !reading.isCurtainDown()
                                 ? CoachRemarks.of(reading.current())

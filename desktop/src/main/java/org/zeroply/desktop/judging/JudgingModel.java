@@ -23,10 +23,10 @@ import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.Study;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.strip.StripVerdicts;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameNode;
@@ -45,7 +45,7 @@ import org.zeroply.store.Workbook;
  * variation's own verdicts. What is known is kept by node; a node stands for its position as long as the game is open.
  */
 public final class JudgingModel {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService service;
@@ -72,14 +72,14 @@ public final class JudgingModel {
     private final Set<Integer> lookedUp = new HashSet<>();
     private Runnable stop = () -> {};
 
-    public JudgingModel(ReadingModel reading, Workbook workbook, Background background, CalculatorService service) {
+    public JudgingModel(OpenGame reading, Workbook workbook, Background background, CalculatorService service) {
         this.reading = reading;
         this.workbook = workbook;
         this.background = background;
         this.service = service;
         threshold.subscribe((before, now) -> show());
-        reading.stripProperty().subscribe(() -> follow());
-        reading.curtainProperty().subscribe(now -> follow());
+        reading.spotProperty().subscribe(() -> follow());
+        reading.curtain().nodeProperty().subscribe(now -> follow());
     }
 
     // ---- what a view binds to

@@ -32,11 +32,11 @@ import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.MissedChance;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.MoveNames;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
@@ -49,7 +49,7 @@ import org.zeroply.rules.Side;
  * were missed, the drifts, and the praise. Choosing a row goes to its move. Passive.
  */
 public final class JudgingPane extends VBox {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     /** What a turning point may cost at least. */
     private static final List<Double> THRESHOLDS = List.of(0.10, 0.15, 0.20, 0.25, 0.30);
 
@@ -84,7 +84,7 @@ public final class JudgingPane extends VBox {
     }
 
     /** @param onReport makes the lesson report */
-    public JudgingPane(JudgingModel model, CoachModel coach, ReadingModel reading, Runnable onReport) {
+    public JudgingPane(JudgingModel model, CoachModel coach, OpenGame reading, Runnable onReport) {
         super(8);
         this.reading = reading;
         this.coach = coach;

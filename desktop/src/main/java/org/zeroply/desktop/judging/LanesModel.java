@@ -6,9 +6,9 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.game.Spot;
 import org.zeroply.desktop.kit.Background;
-import org.zeroply.desktop.reading.ReadingModel;
-import org.zeroply.desktop.strip.StripData;
 import org.zeroply.desktop.strip.StripLanes;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.reading.MoveMeasures;
@@ -20,7 +20,7 @@ import org.zeroply.work.Cancel;
  * thread whenever the line is another. Figures for a line that was left are dropped.
  */
 public final class LanesModel {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final Background background;
     private final ObjectProperty<StripLanes> lanes = new SimpleObjectProperty<>(this, "lanes", StripLanes.USUAL);
     private final ReadOnlyObjectWrapper<List<MoveMeasures>> measures =
@@ -29,10 +29,10 @@ public final class LanesModel {
     private List<Move> line = List.of();
     private Cancel running = new Cancel();
 
-    public LanesModel(ReadingModel reading, Background background) {
+    public LanesModel(OpenGame reading, Background background) {
         this.reading = reading;
         this.background = background;
-        reading.stripProperty().subscribe(() -> follow());
+        reading.spotProperty().subscribe(() -> follow());
     }
 
     public ObjectProperty<StripLanes> lanesProperty() {
@@ -45,11 +45,13 @@ public final class LanesModel {
     }
 
     private void follow() {
-        StripData data = reading.stripProperty().get();
+        Spot spot = reading.spotProperty().get();
         GameTree tree = reading.shown();
-        List<Move> now = data == null
+        List<Move> now = spot == null
                 ? List.of()
-                : data.line().stream().map(id -> tree.node(id).played()).toList();
+                : tree.lineThrough(spot.node()).stream()
+                        .map(id -> tree.node(id).played())
+                        .toList();
         if (now.equals(line) && start != null && start.start().equals(tree.start())) {
             return;
         }

@@ -8,7 +8,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.kit.GameNames;
+import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.GameSummary;
 

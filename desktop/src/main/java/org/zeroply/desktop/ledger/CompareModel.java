@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Candidates;
 import org.zeroply.desktop.calculation.CalculationModel;
-import org.zeroply.desktop.reading.ReadingModel;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -33,7 +33,7 @@ final class CompareModel {
     private static final int LONGEST_LINE = 12;
 
     private final LedgerModel ledger;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final CalculationModel calculation;
     private final List<List<Move>> typed = new ArrayList<>();
     private final List<Move> chosen = new ArrayList<>();
@@ -55,7 +55,7 @@ final class CompareModel {
         this.ledger = ledger;
         reading = ledger.reading();
         this.calculation = calculation;
-        reading.stripProperty().subscribe(() -> refresh());
+        reading.spotProperty().subscribe(() -> refresh());
         calculation.candidatesProperty().subscribe(() -> refresh());
         atEnd.subscribe(() -> refresh());
         ledger.viewProperty().subscribe(() -> refresh());
@@ -80,7 +80,7 @@ final class CompareModel {
         return refusal.getReadOnlyProperty();
     }
 
-    ReadingModel reading() {
+    OpenGame reading() {
         return reading;
     }
 

@@ -15,10 +15,10 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Walking;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
@@ -47,7 +47,7 @@ public final class LedgerModel {
         REACH
     }
 
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final Background background;
     private final SearchedReading searching = new SearchedReading();
     private final PauseTransition rest = new PauseTransition(RESTED);
@@ -70,11 +70,11 @@ public final class LedgerModel {
     /** What a searched reading depends on. */
     private record Known(Position position, Language language) {}
 
-    public LedgerModel(ReadingModel reading, Background background) {
+    public LedgerModel(OpenGame reading, Background background) {
         this.reading = reading;
         this.background = background;
         rest.setOnFinished(event -> search());
-        reading.stripProperty().subscribe(() -> moved());
+        reading.spotProperty().subscribe(() -> moved());
         picked.subscribe(() -> refresh());
         sections.subscribe(() -> refresh());
     }
@@ -108,7 +108,7 @@ public final class LedgerModel {
         return walking.isBehind();
     }
 
-    public ReadingModel reading() {
+    public OpenGame reading() {
         return reading;
     }
 

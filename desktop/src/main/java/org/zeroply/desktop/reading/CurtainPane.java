@@ -11,13 +11,15 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.rules.Move;
 
 /** Stands in the place of the notes while the curtain is down: who answers, their move and why, and what was said so far. */
 final class CurtainPane extends VBox {
-    private final ReadingModel model;
+    private final OpenGame model;
     private final Label heading = new Label();
     private final TextField student = new TextField();
     private final Label move = new Label();
@@ -27,7 +29,7 @@ final class CurtainPane extends VBox {
     private final Button next = new Button(Texts.of("curtain.next"));
     private final VBox said = new VBox(6);
 
-    CurtainPane(ReadingModel model) {
+    CurtainPane(OpenGame model) {
         super(8);
         this.model = model;
         getStyleClass().add("curtain");
@@ -38,7 +40,7 @@ final class CurtainPane extends VBox {
         student.setId("curtain-student");
         student.setPromptText(Texts.of("curtain.student"));
         student.setAccessibleText(Texts.of("curtain.student"));
-        student.textProperty().bindBidirectional(model.studentProperty());
+        student.textProperty().bindBidirectional(model.curtain().studentProperty());
         move.setId("curtain-move");
         move.getStyleClass().add("curtain-move");
         move.setWrapText(true);
@@ -61,25 +63,25 @@ final class CurtainPane extends VBox {
         answer.getStyleClass().add("primary");
         answer.setOnAction(event -> answer());
         lift.setId("curtain-lift");
-        lift.setOnAction(event -> model.liftOne());
+        lift.setOnAction(event -> model.curtain().liftOne());
         next.setId("curtain-next");
-        next.setOnAction(event -> model.nextStop());
+        next.setOnAction(event -> model.curtain().nextStop());
         Button away = new Button(Texts.of("curtain.away"));
         away.setId("curtain-away");
         away.getStyleClass().add("quiet-button");
-        away.setOnAction(event -> model.liftCurtain());
+        away.setOnAction(event -> model.curtain().lift());
         ScrollPane scroll = new ScrollPane(said);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(heading, student, move, reason, new FlowPane(8, 8, answer, lift, next, away), scroll);
-        model.stripProperty().subscribe(() -> show());
-        model.answeredProperty().subscribe(now -> showMove(now));
+        model.spotProperty().subscribe(() -> show());
+        model.curtain().answeredProperty().subscribe(now -> showMove(now));
     }
 
     private void answer() {
-        if (model.answeredProperty().get() != null) {
-            model.answer(reason.getText());
+        if (model.curtain().answeredProperty().get() != null) {
+            model.curtain().answer(reason.getText());
             reason.clear();
         }
     }
@@ -102,8 +104,8 @@ final class CurtainPane extends VBox {
         if (!model.isCurtainDown()) {
             return;
         }
-        int stops = model.lessonProperty().get().size();
-        int stop = model.lessonStop();
+        int stops = model.curtain().lessonProperty().get().size();
+        int stop = model.curtain().lessonStop();
         heading.setText(
                 stops == 0
                         ? Texts.of("curtain.after", model.currentName())
@@ -111,8 +113,8 @@ final class CurtainPane extends VBox {
         next.setVisible(stops > 0);
         next.setManaged(stops > 0);
         next.setText(Texts.of(stop < stops ? "curtain.next" : "curtain.end"));
-        lift.setDisable(!model.canLift());
-        showMove(model.answeredProperty().get());
+        lift.setDisable(!model.curtain().canLift());
+        showMove(model.curtain().answeredProperty().get());
         said.getChildren().clear();
         for (int id : model.shown().pathTo(model.nodeProperty().get()).reversed()) {
             for (CurtainAnswer each : CurtainAnswer.of(model.tree().node(id))) {

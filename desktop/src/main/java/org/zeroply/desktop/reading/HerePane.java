@@ -12,6 +12,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.PositionGames;
 
@@ -19,7 +22,7 @@ import org.zeroply.store.PositionGames;
 final class HerePane extends VBox {
     private static final int MOST = 6;
 
-    private final ReadingModel model;
+    private final OpenGame model;
     private final Consumer<Departed> onDeparted;
     private final Label heading = new Label();
     private final Hyperlink show = new Hyperlink(Texts.of("here.show"));
@@ -31,7 +34,7 @@ final class HerePane extends VBox {
      * @param onShow shows the games in the list
      * @param onDeparted shows the place in the repertoire
      */
-    HerePane(ReadingModel model, Runnable onShow, Consumer<Departed> onDeparted) {
+    HerePane(OpenGame model, Runnable onShow, Consumer<Departed> onDeparted) {
         this.model = model;
         this.onDeparted = onDeparted;
         getStyleClass().add("here");
@@ -50,19 +53,20 @@ final class HerePane extends VBox {
         HBox top = new HBox(heading, space, show);
         top.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
         firstNew.setId("here-first-new");
-        firstNew.setOnAction(event -> model.go(model.firstNewProperty().get()));
-        model.firstNewProperty().subscribe(() -> showNew());
+        firstNew.setOnAction(
+                event -> model.go(model.surroundings().firstNewProperty().get()));
+        model.surroundings().firstNewProperty().subscribe(() -> showNew());
         departed.setId("here-departed");
-        model.departedProperty().subscribe(() -> showDeparted());
-        model.stripProperty().subscribe(() -> showDeparted());
+        model.surroundings().departedProperty().subscribe(() -> showDeparted());
+        model.spotProperty().subscribe(() -> showDeparted());
         getChildren().addAll(departed, firstNew, top, moves);
-        model.hereProperty().subscribe(this::show);
+        model.surroundings().hereProperty().subscribe(this::show);
     }
 
     /** Where the game left a repertoire, unless that is still behind the curtain. */
     private void showDeparted() {
         List<Integer> line = model.shown().mainLine();
-        List<Departed> seen = model.departedProperty().get().stream()
+        List<Departed> seen = model.surroundings().departedProperty().get().stream()
                 .filter(each -> each.ply() < line.size())
                 .toList();
         if (seen.equals(departed.getUserData())) {
@@ -82,7 +86,7 @@ final class HerePane extends VBox {
     }
 
     private void showNew() {
-        int node = model.firstNewProperty().get();
+        int node = model.surroundings().firstNewProperty().get();
         boolean known = node >= 0 && model.shown().has(node);
         firstNew.setVisible(known);
         firstNew.setManaged(known);

@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.EmptyField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.LineReading;
@@ -23,7 +24,7 @@ import org.zeroply.rules.Side;
  * unchanged field takes the first of them.
  */
 final class LinePad extends VBox {
-    private final ReadingModel model;
+    private final OpenGame model;
     private final Label number = new Label();
     private final TextField field = new TextField();
     private final Label reason = new Label();
@@ -31,7 +32,7 @@ final class LinePad extends VBox {
     private final VBox answer = new VBox(reason, meant);
     private String refusedText = "";
 
-    LinePad(ReadingModel model) {
+    LinePad(OpenGame model) {
         this.model = model;
         getStyleClass().add("line-pad");
         number.getStyleClass().add("line-pad-number");

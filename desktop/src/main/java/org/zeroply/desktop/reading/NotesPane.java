@@ -15,6 +15,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
+import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.game.SignShapes;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Walking;
 import org.zeroply.gametree.CurtainAnswer;
@@ -26,7 +29,7 @@ import org.zeroply.rules.Position;
 final class NotesPane extends VBox {
     private static final Duration SETTLED = Duration.millis(300);
 
-    private final ReadingModel model;
+    private final OpenGame model;
     private final Label heading = new Label();
     private final FlowPane signs = new FlowPane(3, 3);
     private final Label before = new Label();
@@ -38,7 +41,7 @@ final class NotesPane extends VBox {
     private final Walking following = new Walking(this::showBranches);
     private boolean showing;
 
-    NotesPane(ReadingModel model) {
+    NotesPane(OpenGame model) {
         this.model = model;
         getStyleClass().add("notes");
         heading.getStyleClass().add("section-heading");
@@ -72,7 +75,7 @@ final class NotesPane extends VBox {
             }
         });
         // The strip is the last thing that a change of game or move sets, so everything fits together by then.
-        model.stripProperty().subscribe(() -> show());
+        model.spotProperty().subscribe(() -> show());
     }
 
     TextArea note() {

@@ -28,6 +28,8 @@ import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.CoachCard;
 import org.zeroply.desktop.judging.CoachModel;
 import org.zeroply.desktop.judging.JudgingModel;
@@ -45,7 +47,7 @@ import org.zeroply.search.Threat;
 
 /** The place Reading: passive; everything it shows comes from the model and everything the user does goes there. */
 public final class ReadingView extends StackPane {
-    private final ReadingModel model;
+    private final OpenGame model;
     private final BoardView board = new BoardView();
     private final LinePad linePad;
     private final LedgerModel ledger;
@@ -100,7 +102,7 @@ public final class ReadingView extends StackPane {
     public record Judging(JudgingModel model, CoachModel coach, LanesModel lanes) {}
 
     public ReadingView(
-            ReadingModel model,
+            OpenGame model,
             LedgerModel ledger,
             Judging judging,
             CalculationModel calculation,
@@ -132,7 +134,7 @@ public final class ReadingView extends StackPane {
         tabs.getStyleClass().add("side-tabs");
         VBox uncovered = new VBox(6, tabs, written);
         CurtainPane curtain = new CurtainPane(model);
-        model.curtainProperty().subscribe(now -> {
+        model.curtain().nodeProperty().subscribe(now -> {
             uncovered.setVisible(!model.isCurtainDown());
             curtain.setVisible(model.isCurtainDown());
         });
@@ -254,7 +256,7 @@ public final class ReadingView extends StackPane {
         board.pickedProperty().subscribe(this::picked);
         // A goal for a piece is picked on the board as a move would be.
         board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));
-        strip.dataProperty().bind(model.stripProperty());
+        strip.dataProperty().bind(new StripModel(model).dataProperty());
         strip.verdictsProperty().bind(judging.model().verdictsProperty());
         strip.measuresProperty().bind(judging.lanes().measuresProperty());
         strip.lanesProperty().bind(judging.lanes().lanesProperty());
@@ -346,7 +348,7 @@ public final class ReadingView extends StackPane {
             case DOWN -> () -> model.changeBranch(1);
             case HOME -> model::toStart;
             case END -> model::toEnd;
-            case ESCAPE -> model.isCurtainDown() ? model::liftCurtain : null;
+            case ESCAPE -> model.isCurtainDown() ? model.curtain()::lift : null;
             default -> null;
         };
         if (step != null) {

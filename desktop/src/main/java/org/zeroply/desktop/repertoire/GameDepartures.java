@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.zeroply.desktop.reading.Departed;
+import org.zeroply.desktop.game.Departed;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.repertoire.Departure;

@@ -7,10 +7,10 @@ import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
 import org.zeroply.desktop.AppWindow;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 
 /** The second window: the board alone, for a student or a projector. It shows no figures and takes no moves. */
 public final class BoardWindow {
@@ -20,7 +20,7 @@ public final class BoardWindow {
     private final StackPane root;
     private final BoardView board = new BoardView();
 
-    BoardWindow(ReadingModel reading, MachineSettings settings) {
+    BoardWindow(OpenGame reading, MachineSettings settings) {
         board.positionProperty().bind(reading.positionProperty());
         board.lastMoveProperty().bind(reading.lastMoveProperty());
         board.flippedProperty().bind(reading.flippedProperty());

@@ -4,12 +4,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import javafx.beans.property.DoubleProperty;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.strip.StripLanes;
 import org.zeroply.notation.Language;
@@ -20,7 +20,7 @@ import org.zeroply.store.Workbook;
 final class BookSettings {
     private final Workbook workbook;
     private final Background background;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final LedgerModel ledger;
     private final JudgingModel judging;
     private final LanesModel lanes;
@@ -30,7 +30,7 @@ final class BookSettings {
     BookSettings(
             Workbook workbook,
             Background background,
-            ReadingModel reading,
+            OpenGame reading,
             LedgerModel ledger,
             JudgingModel judging,
             LanesModel lanes,
@@ -53,15 +53,16 @@ final class BookSettings {
                 .orElse(Language.ENGLISH);
         reading.languageProperty().set(language);
         workbook.setting("scale").ifPresent(this::readScale);
-        workbook.setting("student").ifPresent(name -> reading.studentProperty().set(name));
+        workbook.setting("student")
+                .ifPresent(name -> reading.curtain().studentProperty().set(name));
         workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
         ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
         share("threshold", judging.thresholdProperty(), 0.05);
         share("soundness", soundness.shareProperty(), 0.01);
         workbook.setting("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
         lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
-        reading.curtainProperty().subscribe(() -> {
-            String now = reading.studentProperty().get();
+        reading.curtain().nodeProperty().subscribe(() -> {
+            String now = reading.curtain().studentProperty().get();
             if (!now.equals(keptStudent)) {
                 keptStudent = now;
                 keep("student", now);

@@ -12,6 +12,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.PatternForm;
 import org.zeroply.desktop.kit.Choices;
@@ -21,7 +22,6 @@ import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.playout.PlayOutModel;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.setup.Draft;
 import org.zeroply.desktop.setup.SetupModel;
 import org.zeroply.desktop.setup.SetupSheet;
@@ -33,7 +33,7 @@ import org.zeroply.rules.Position;
 
 /** What the user is asked for on a sheet of paper: values, names, a position, a pattern, who plays. */
 final class Forms {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final GamesModel games;
     private final MachineSettings settings;
     private final Sheets sheets;
@@ -46,7 +46,7 @@ final class Forms {
      * @param play lets two people play a position out
      */
     Forms(
-            ReadingModel reading,
+            OpenGame reading,
             GamesModel games,
             MachineSettings settings,
             Sheets sheets,

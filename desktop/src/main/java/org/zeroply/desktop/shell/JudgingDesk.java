@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
 import org.zeroply.analysis.Judgement;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.CoachModel;
 import org.zeroply.desktop.judging.DriftForm;
 import org.zeroply.desktop.judging.JudgingModel;
@@ -22,13 +23,12 @@ import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.lesson.LessonModel;
 import org.zeroply.desktop.lesson.LessonView;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.store.Workbook;
 
 /** Everything about judging games that is done on sheets: the queue, sums, drifts, lanes, and the walk of a lesson. */
 final class JudgingDesk {
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService calculator;
@@ -40,7 +40,7 @@ final class JudgingDesk {
     private final QueueModel queue;
 
     JudgingDesk(
-            ReadingModel reading,
+            OpenGame reading,
             Workbook workbook,
             Background background,
             CalculatorService calculator,
@@ -134,14 +134,15 @@ final class JudgingDesk {
             sheets.say(Texts.of("lesson.notJudged"));
             return;
         }
-        int firstNew =
-                reading.tree().mainLine().indexOf(reading.firstNewProperty().get());
+        int firstNew = reading.tree()
+                .mainLine()
+                .indexOf(reading.surroundings().firstNewProperty().get());
         LessonModel.Source source = new LessonModel.Source(
                 reading.gameIdProperty().get(),
                 reading.gameProperty().get(),
                 judgement,
                 firstNew < 0 ? Optional.empty() : Optional.of(firstNew),
-                reading.departedProperty().get(),
+                reading.surroundings().departedProperty().get(),
                 reading.languageProperty().get());
         background.read(
                 () -> LessonModel.load(workbook, source),
@@ -170,7 +171,7 @@ final class JudgingDesk {
         if (moments.isEmpty()) {
             sheets.say(Texts.of("lesson.nothing"));
         } else {
-            reading.startLesson(moments);
+            reading.curtain().startLesson(moments);
         }
     }
 }

@@ -18,6 +18,8 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Choices;
@@ -25,8 +27,6 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.Departed;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.repertoire.ChecksModel;
 import org.zeroply.desktop.repertoire.ConflictsForm;
 import org.zeroply.desktop.repertoire.GameDepartures;
@@ -111,7 +111,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
     }
 
     /** Keeps telling a game that is read where it left the repertoires of its players. */
-    void follow(ReadingModel reading) {
+    void follow(OpenGame reading) {
         PauseTransition settle = new PauseTransition(FOLLOWING);
         settle.setOnFinished(event -> compare(reading));
         reading.gameProperty().subscribe(() -> settle.playFromStart());
@@ -123,10 +123,10 @@ final class RepertoireDesk implements RepertoireView.Actions {
     /** What a comparison depends on: a note in the game or a fold in the flow changes none of it. */
     private record Asked(Tags tags, List<Move> line, List<Listed> list, Repertoire repertoire) {}
 
-    private void compare(ReadingModel reading) {
+    private void compare(OpenGame reading) {
         if (!reading.openProperty().get()) {
             asked = null;
-            reading.departedProperty().set(List.of());
+            reading.surroundings().departedProperty().set(List.of());
             return;
         }
         Game game = reading.gameProperty().get();
@@ -138,12 +138,13 @@ final class RepertoireDesk implements RepertoireView.Actions {
             return;
         }
         if (asked == null || !asked.tags().equals(now.tags())) {
-            reading.departedProperty().set(List.of());
+            reading.surroundings().departedProperty().set(List.of());
         }
         asked = now;
         background.look(() -> GameDepartures.of(workbook, game), told -> {
             if (now.equals(asked)) {
-                reading.departedProperty()
+                reading.surroundings()
+                        .departedProperty()
                         .set(told.stream()
                                 .flatMap(each -> each.departed().stream())
                                 .toList());

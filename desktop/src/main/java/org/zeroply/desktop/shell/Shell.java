@@ -48,6 +48,9 @@ import org.slf4j.LoggerFactory;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.GameNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
 import org.zeroply.desktop.games.GamesView;
 import org.zeroply.desktop.guide.GuideView;
@@ -58,7 +61,6 @@ import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
-import org.zeroply.desktop.kit.GameNames;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.MachineSettings;
@@ -68,8 +70,6 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
-import org.zeroply.desktop.reading.Departed;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.reading.ReadingView;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoireView;
@@ -109,7 +109,7 @@ public final class Shell extends StackPane {
     private final WorkbookDesk desk;
     private final Forms forms;
     private final GamesModel games;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final CalculatorService calculator;
     private final LedgerModel ledger;
     private final JudgingDesk judgingDesk;
@@ -157,7 +157,7 @@ public final class Shell extends StackPane {
         };
         desk = new WorkbookDesk(workbook, background, files, host, sheets);
         games = new GamesModel(workbook, background);
-        reading = new ReadingModel(workbook, background);
+        reading = new OpenGame(workbook, background);
         calculator = new CalculatorService(
                 background.calculating(), background::later, machine.forLooks(), machine.forBatches());
         calculation = new CalculationModel(reading, workbook, background, calculator);
@@ -805,9 +805,9 @@ public final class Shell extends StackPane {
     private void toggleCurtain() {
         readingView.keepEdits();
         if (reading.isCurtainDown()) {
-            reading.liftCurtain();
+            reading.curtain().lift();
         } else {
-            reading.dropCurtain();
+            reading.curtain().drop();
         }
     }
 
@@ -849,7 +849,7 @@ public final class Shell extends StackPane {
         add("command.undo", "Shortcut+Z", null, this::undo);
         add("command.redo", "Shortcut+Shift+Z", null, this::redo);
         addUnderCurtain("command.curtain", "Alt+C", this::toggleCurtain);
-        addUnderCurtain("command.liftOne", "Alt+Right", reading::liftOne);
+        addUnderCurtain("command.liftOne", "Alt+Right", reading.curtain()::liftOne);
         add("command.playout", "Alt+O", null, () -> forms.askPlayOut(isGameShown()));
         add("command.boardWindow", "F8", null, this::toggleBoardWindow);
         addUnderCurtain(
@@ -905,7 +905,7 @@ public final class Shell extends StackPane {
             readingView.keepEdits();
             judgingDesk.startLesson();
         });
-        addUnderCurtain("command.nextMoment", "Alt+Shift+Right", reading::nextStop);
+        addUnderCurtain("command.nextMoment", "Alt+Shift+Right", reading.curtain()::nextStop);
         add("command.judging", "Alt+U", Place.READING, readingView::showJudgement);
         add("command.nextTurning", "Alt+Page Down", Place.READING, () -> walkTurning(1));
         add("command.previousTurning", "Alt+Page Up", Place.READING, () -> walkTurning(-1));
@@ -1097,7 +1097,7 @@ public final class Shell extends StackPane {
 
     // ---- for the application, its tests and the tour
 
-    public ReadingModel reading() {
+    public OpenGame reading() {
         return reading;
     }
 

@@ -23,6 +23,7 @@ import org.zeroply.coaching.Opponent;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Student;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.FileChoice;
@@ -31,7 +32,6 @@ import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.MarkedView;
 import org.zeroply.desktop.task.ResultsPane;
 import org.zeroply.desktop.task.SittingModel;
@@ -69,7 +69,7 @@ final class SittingDesk implements ResultsPane.Actions {
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService calculator;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final TasksModel model;
     private final FileChoice files;
     private final PaperFiles out;
@@ -84,7 +84,7 @@ final class SittingDesk implements ResultsPane.Actions {
             Workbook workbook,
             Background background,
             CalculatorService calculator,
-            ReadingModel reading,
+            OpenGame reading,
             TasksModel model,
             FileChoice files,
             PaperFiles out,

@@ -17,18 +17,18 @@ import javafx.scene.layout.GridPane;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Opponent;
+import org.zeroply.desktop.game.GameNames;
+import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FormParts;
-import org.zeroply.desktop.kit.GameNames;
 import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.reading.ReadingModel;
 import org.zeroply.desktop.task.TaskForms;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.desktop.task.TasksView;
@@ -56,7 +56,7 @@ final class TaskDesk implements TasksView.Actions {
     private final TasksView view;
     private final SittingDesk sittings;
     private final Background background;
-    private final ReadingModel reading;
+    private final OpenGame reading;
     private final JudgingModel judging;
     private final FileChoice files;
     private final PaperFiles out;
@@ -73,7 +73,7 @@ final class TaskDesk implements TasksView.Actions {
             Workbook workbook,
             Background background,
             CalculatorService calculator,
-            ReadingModel reading,
+            OpenGame reading,
             JudgingModel judging,
             FileChoice files,
             Sheets sheets,

@@ -299,6 +299,7 @@ public final class Tour {
     /** The panel with the answer to a question. */
     private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
         ask(stand, question, words);
+        stand.drawn();
         return Stand.onStage(() -> {
             Node panel = new FxRobot().lookup("#question").query().getParent();
             // Rows that have just changed their style are drawn in it only after the next pulse.
@@ -482,10 +483,10 @@ public final class Tour {
         escape(stand);
         run(stand, "command.curtain");
         Stand.onStage(() -> {
-            reading.studentProperty().set("Ida");
+            reading.curtain().studentProperty().set("Ida");
             reading.enter(
                     reading.positionProperty().get().legalMoves().getFirst().toString());
-            reading.answer("it keeps everything guarded");
+            reading.curtain().answer("it keeps everything guarded");
             reading.enter(
                     reading.positionProperty().get().legalMoves().getLast().toString());
             return true;

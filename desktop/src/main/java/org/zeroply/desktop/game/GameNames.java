@@ -1,5 +1,6 @@
-package org.zeroply.desktop.kit;
+package org.zeroply.desktop.game;
 
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.store.GameSummary;
 

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.game;
 
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.game;
 
 import org.zeroply.rules.Side;
 

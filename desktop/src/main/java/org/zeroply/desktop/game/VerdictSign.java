@@ -1,4 +1,4 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.game;
 
 import javafx.scene.Node;
 import javafx.scene.layout.StackPane;

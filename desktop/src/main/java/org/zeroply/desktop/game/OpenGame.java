@@ -1,4 +1,4 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.game;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -15,37 +15,27 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.property.SimpleStringProperty;
-import javafx.beans.property.StringProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.strip.StripData;
-import org.zeroply.desktop.strip.StripMoves;
-import org.zeroply.gametree.Command;
-import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
-import org.zeroply.notation.San;
 import org.zeroply.opening.Openings;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
-import org.zeroply.store.PositionGames;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 
 /**
- * The state and the decisions of the place Reading: one game, the move one is at, and every edit of it. Edits show at
- * once and are written in the background in their order. Lives on the interface thread; needs no window.
+ * The game that is open, the move one is at, and every edit of it. Edits show at once and are written in the background in
+ * their order. Who follows the game listens to {@link #spotProperty}. Lives on the interface thread; needs no window.
  */
-public final class ReadingModel {
-    private static final int NO_CURTAIN = -1;
-
+public final class OpenGame {
     /** No name of an opening needs more half-moves. */
     private static final int LONGEST_OPENING = 40;
 
@@ -58,7 +48,7 @@ public final class ReadingModel {
     private final ReadOnlyObjectWrapper<Position> position =
             new ReadOnlyObjectWrapper<>(this, "position", Position.START);
     private final ReadOnlyObjectWrapper<@Nullable Move> lastMove = new ReadOnlyObjectWrapper<>(this, "lastMove");
-    private final ReadOnlyObjectWrapper<@Nullable StripData> strip = new ReadOnlyObjectWrapper<>(this, "strip");
+    private final ReadOnlyObjectWrapper<@Nullable Spot> spot = new ReadOnlyObjectWrapper<>(this, "spot");
     private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
             new ReadOnlyObjectWrapper<>(this, "refusal");
     private final ReadOnlyObjectWrapper<Openings.@Nullable Place> opening =
@@ -70,29 +60,15 @@ public final class ReadingModel {
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
     private final ObjectProperty<ValueScale> scale = new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
 
-    private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
-
-    /** Of the main line; -1 while it is not known or where every move is known ground. */
-    private final ObjectProperty<List<Departed>> departed = new SimpleObjectProperty<>(this, "departed", List.of());
-
-    private final ReadOnlyIntegerWrapper firstNew = new ReadOnlyIntegerWrapper(this, "firstNew", -1);
-
-    private final ReadOnlyIntegerWrapper curtain = new ReadOnlyIntegerWrapper(this, "curtain", NO_CURTAIN);
-    private final ReadOnlyObjectWrapper<@Nullable Move> answered = new ReadOnlyObjectWrapper<>(this, "answered");
-    private final ReadOnlyObjectWrapper<List<Integer>> lesson = new ReadOnlyObjectWrapper<>(this, "lesson", List.of());
-    private final StringProperty student = new SimpleStringProperty(this, "student", "");
-
     private GameTree shown = GameTree.of(Position.START);
-    private @Nullable StripMoves stripMoves;
-    private @Nullable GameTree stripOf;
-    private @Nullable Language stripLanguage;
+    private final Curtain curtain = new Curtain(this);
+    private final Surroundings surroundings;
     private Runnable onSaved = () -> {};
-    private long askedHere;
-    private List<Position> askedNew = List.of();
 
-    public ReadingModel(Workbook workbook, Background background) {
+    public OpenGame(Workbook workbook, Background background) {
         this.workbook = workbook;
         this.background = background;
+        surroundings = new Surroundings(this, workbook, background);
         language.subscribe(() -> refresh());
         scale.subscribe(() -> refresh());
     }
@@ -125,31 +101,14 @@ public final class ReadingModel {
         return lastMove.getReadOnlyProperty();
     }
 
-    public ReadOnlyObjectProperty<@Nullable StripData> stripProperty() {
-        return strip.getReadOnlyProperty();
+    /** Where one is and what may be seen from there; another value says that something of it moved. */
+    public ReadOnlyObjectProperty<@Nullable Spot> spotProperty() {
+        return spot.getReadOnlyProperty();
     }
 
     /** Why the last typed line was not taken, or null. */
     public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
         return refusal.getReadOnlyProperty();
-    }
-
-    /** What the games of the workbook did with the position; null until it is known, and behind the curtain. */
-    public ReadOnlyObjectProperty<@Nullable PositionGames> hereProperty() {
-        return here.getReadOnlyProperty();
-    }
-
-    /**
-     * The move of the main line, as a node, with which the game left what earlier games of the workbook had played; -1 if
-     * there is none, if it is not known yet, or if it stands behind the curtain.
-     */
-    public ReadOnlyIntegerProperty firstNewProperty() {
-        return firstNew.getReadOnlyProperty();
-    }
-
-    /** Where the main line left the repertoires of the players; whoever knows the repertoires sets it. */
-    public ObjectProperty<List<Departed>> departedProperty() {
-        return departed;
     }
 
     /** The opening of the main line as far as it may be seen; null where no position of it has a name. */
@@ -186,133 +145,22 @@ public final class ReadingModel {
         return tree().node(node.get());
     }
 
-    /** What may be seen of the tree: all of it, or the way to the curtain. */
-    public GameTree shown() {
-        return shown;
-    }
-
-    // ---- the curtain
-
-    /** The node behind which everything is covered, or -1. */
-    public ReadOnlyIntegerProperty curtainProperty() {
-        return curtain.getReadOnlyProperty();
+    public Curtain curtain() {
+        return curtain;
     }
 
     public boolean isCurtainDown() {
-        return curtain.get() != NO_CURTAIN;
+        return curtain.isDown();
     }
 
-    /** The move that the student would play, not yet answered for; null if none was made. */
-    public ReadOnlyObjectProperty<@Nullable Move> answeredProperty() {
-        return answered.getReadOnlyProperty();
+    /** What the workbook knows about where one is. */
+    public Surroundings surroundings() {
+        return surroundings;
     }
 
-    /** Who answers. */
-    public StringProperty studentProperty() {
-        return student;
-    }
-
-    /** Lets the curtain down behind the current move. */
-    public void dropCurtain() {
-        if (open.get()) {
-            curtain.set(node.get());
-            answered.set(null);
-            refresh();
-        }
-    }
-
-    /**
-     * Walks the main line as a lesson: the curtain comes down before the first of some moves, and from stop to stop the
-     * student answers and the coach lifts it.
-     *
-     * @param moments the moves that the lesson stops before, by node, in order
-     */
-    public void startLesson(List<Integer> moments) {
-        if (open.get() && !moments.isEmpty()) {
-            lesson.set(List.copyOf(moments));
-            stopBefore(moments.getFirst());
-        }
-    }
-
-    /** The stops of the lesson that is walked; empty when none is. */
-    public ReadOnlyObjectProperty<List<Integer>> lessonProperty() {
-        return lesson.getReadOnlyProperty();
-    }
-
-    /** The number of the last stop that was reached, from 1; 0 without a lesson. */
-    public int lessonStop() {
-        int stop = 0;
-        for (int moment : lesson.get()) {
-            if (tree().has(moment) && tree().depth(moment) <= tree().depth(Math.max(0, curtain.get())) + 1) {
-                stop++;
-            }
-        }
-        return stop;
-    }
-
-    /** Shows the game up to the next stop of the lesson; the end of the lesson lifts the curtain. */
-    public void nextStop() {
-        if (!isCurtainDown()) {
-            return;
-        }
-        int stop = lessonStop();
-        if (stop < lesson.get().size() && tree().has(lesson.get().get(stop))) {
-            stopBefore(lesson.get().get(stop));
-        } else {
-            liftCurtain();
-        }
-    }
-
-    private void stopBefore(int moment) {
-        int before = tree().node(moment).parent();
-        curtain.set(before);
-        answered.set(null);
-        node.set(before);
-        refresh();
-    }
-
-    /** Takes the curtain away; a lesson ends with it. */
-    public void liftCurtain() {
-        lesson.set(List.of());
-        curtain.set(NO_CURTAIN);
-        answered.set(null);
-        refresh();
-    }
-
-    /** Whether there is a move behind the curtain. */
-    public boolean canLift() {
-        return isCurtainDown() && !tree().node(curtain.get()).children().isEmpty();
-    }
-
-    /** Lifts the curtain by one move of the line that was played. */
-    public void liftOne() {
-        if (canLift()) {
-            int next = tree().node(curtain.get()).children().getFirst();
-            curtain.set(next);
-            answered.set(null);
-            go(next);
-        }
-    }
-
-    /** Keeps what the student said with the move that was played, and lifts the curtain by that move. */
-    public void answer(String reason) {
-        Move move = answered.get();
-        if (move == null || !isCurtainDown()) {
-            return;
-        }
-        int at = curtain.get();
-        int keptAt = canLift() ? tree().node(at).children().getFirst() : at;
-        CurtainAnswer said = new CurtainAnswer(student.get(), San.write(position.get(), move), reason);
-        GameNode kept = tree().node(keptAt);
-        List<Command> commands = new ArrayList<>(kept.commands());
-        commands.add(said.command());
-        curtain.set(keptAt);
-        answered.set(null);
-        edit(
-                game.get().with(tree().with(kept.withCommands(commands))),
-                keptAt,
-                "",
-                Texts.of("undo.answer", said.move()));
+    /** What may be seen of the tree: all of it, or the way to the curtain. */
+    public GameTree shown() {
+        return shown;
     }
 
     /** The move one is at with its number. */
@@ -346,7 +194,7 @@ public final class ReadingModel {
         undo.set(opened.undo());
         open.set(true);
         refusal.set(null);
-        curtain.set(NO_CURTAIN);
+        curtain.takeAway();
         node.set(GameTree.ROOT);
         refresh();
     }
@@ -395,11 +243,17 @@ public final class ReadingModel {
 
     // ---- walking
 
+    /** Goes to a move without asking the curtain, which is on its way. */
+    void stand(int id) {
+        node.set(id);
+        refusal.set(null);
+        refresh();
+    }
+
+    /** Goes to a move, unless it stands behind the curtain. */
     public void go(int id) {
-        if (tree().has(id) && (!isCurtainDown() || tree().upTo(curtain.get()).has(id))) {
-            node.set(id);
-            refusal.set(null);
-            refresh();
+        if (tree().has(id) && (!isCurtainDown() || curtain.before(tree()).has(id))) {
+            stand(id);
         }
     }
 
@@ -438,72 +292,23 @@ public final class ReadingModel {
         }
     }
 
-    private void refresh() {
+    /** Works out anew what may be seen and what it is called. */
+    void refresh() {
         GameTree tree = tree();
-        if (isCurtainDown() && !tree.has(curtain.get())) {
-            curtain.set(NO_CURTAIN);
-        }
-        shown = isCurtainDown() ? tree.upTo(curtain.get()) : tree;
+        shown = curtain.before(tree);
         List<Integer> main = shown.mainLine();
         opening.set(Openings.catalogue()
                 .place(shown.positionsAlong(main.subList(0, Math.min(LONGEST_OPENING, main.size()))))
                 .orElse(null));
         position.set(tree.positionAt(node.get()));
         lastMove.set(tree.node(node.get()).move());
-        strip.set(open.get() ? strip() : null);
-        lookHere();
-        lookForNew();
-    }
-
-    /** The moves of a tree are laid out and named once, however often one walks through it. */
-    private StripData strip() {
-        StripMoves known = stripMoves;
-        if (known == null || stripOf != shown || stripLanguage != language.get()) {
-            known = StripMoves.of(shown, language.get());
-            stripMoves = known;
-            stripOf = shown;
-            stripLanguage = language.get();
-        }
-        return StripData.of(
-                known, shown, node.get(), scale.get(), game.get().tags().known("TimeControl"));
-    }
-
-    /** Asks once for each main line where it left known ground. */
-    private void lookForNew() {
-        List<Integer> main = shown.mainLine();
-        List<Position> line = open.get() ? shown.positionsAlong(main) : List.of();
-        if (line.equals(askedNew)) {
-            return;
-        }
-        askedNew = line;
-        firstNew.set(-1);
-        long id = gameId.get();
-        if (line.size() > 1) {
-            background.read(() -> workbook.firstNew(id, line), found -> {
-                if (line.equals(askedNew) && found.isPresent()) {
-                    firstNew.set(main.get(found.getAsInt() - 1));
-                }
-            });
-        }
-    }
-
-    /** Asks what other games did with the position; an answer for a position left behind is dropped. */
-    private void lookHere() {
-        long question = ++askedHere;
-        Position asked = position.get();
-        here.set(null);
-        if (open.get() && !isCurtainDown()) {
-            background.read(() -> workbook.at(asked, null), found -> {
-                if (question == askedHere) {
-                    here.set(found);
-                }
-            });
-        }
+        spot.set(
+                open.get() ? new Spot(gameId.get(), game.get(), shown, node.get(), language.get(), scale.get()) : null);
     }
 
     // ---- edits
 
-    private void edit(Game after, int focus, String place, String label) {
+    void edit(Game after, int focus, String place, String label) {
         game.set(after);
         node.set(focus);
         refusal.set(null);
@@ -534,18 +339,10 @@ public final class ReadingModel {
     /** Adds a move after the current one, or goes to it where it is known. */
     public void play(Move move) {
         if (isCurtainDown()) {
-            say(move);
+            curtain.say(move);
         } else if (open.get() && position.get().accepts(move)) {
             String name = MoveNames.of(position.get(), move, language.get());
             editTree(tree -> tree.add(node.get(), move), name);
-        }
-    }
-
-    /** Under the curtain a move is what the student would play; it changes nothing. */
-    private void say(Move move) {
-        if (node.get() == curtain.get() && position.get().isLegal(move)) {
-            refusal.set(null);
-            answered.set(move);
         }
     }
 
@@ -556,7 +353,7 @@ public final class ReadingModel {
             case LineReading.Read read -> {
                 refusal.set(null);
                 if (isCurtainDown() && !read.moves().isEmpty()) {
-                    say(read.moves().getFirst());
+                    curtain.say(read.moves().getFirst());
                 } else if (!read.moves().isEmpty()) {
                     playLine(read.moves());
                 }

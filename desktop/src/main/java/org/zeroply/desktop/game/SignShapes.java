@@ -1,4 +1,4 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.game;
 
 import java.util.List;
 import java.util.Map;
@@ -9,9 +9,9 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Signs;
 
 /** The field's signs as drawings, since text fonts lack them; strokes on a field of 16 by 16. */
-final class SignShapes {
+public final class SignShapes {
     /** In the order of the sign bar: about the move, then about the position from White winning to Black winning. */
-    static final List<Integer> OFFERED = List.of(1, 2, 3, 4, 5, 6, 7, 18, 16, 14, 10, 15, 17, 19, 13);
+    public static final List<Integer> OFFERED = List.of(1, 2, 3, 4, 5, 6, 7, 18, 16, 14, 10, 15, 17, 19, 13);
 
     private static final Map<Integer, String> PATHS = Map.of(
             7, "M3 3 H13 V13 H3 Z",
@@ -27,7 +27,7 @@ final class SignShapes {
     private SignShapes() {}
 
     /** A drawing of the sign, or its suffix as text. */
-    static Node draw(int sign) {
+    public static Node draw(int sign) {
         String path = PATHS.get(sign);
         if (path == null) {
             String suffix = Signs.suffix(sign);
@@ -42,7 +42,7 @@ final class SignShapes {
     }
 
     /** What the sign says, in words. */
-    static String meaning(int sign) {
+    public static String meaning(int sign) {
         return OFFERED.contains(sign) ? Texts.of("sign." + sign) : Texts.of("sign.other", sign);
     }
 }
