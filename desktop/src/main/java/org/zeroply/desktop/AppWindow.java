@@ -2,7 +2,6 @@ package org.zeroply.desktop;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Objects;
 import java.util.concurrent.Callable;
 import java.util.function.Consumer;
 import javafx.scene.Parent;
@@ -16,6 +15,7 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.shell.Host;
 import org.zeroply.desktop.shell.RefusedPage;
@@ -51,19 +51,12 @@ public final class AppWindow implements Host {
         this.stage = stage;
         this.machine = machine;
         Scene scene = new Scene(new Region(), width, height);
-        styled(scene);
+        MachineLook.style(scene);
         stage.setScene(scene);
         stage.setTitle(Texts.of("app.name"));
         stage.getIcons().addAll(Icon.draw(32), Icon.draw(128));
         stage.setMinWidth(1024);
         stage.setMinHeight(700);
-    }
-
-    /** Gives a scene the product's stylesheet. */
-    public static void styled(Scene scene) {
-        scene.getStylesheets()
-                .add(Objects.requireNonNull(AppWindow.class.getResource("zeroply.css"))
-                        .toExternalForm());
     }
 
     /** The workbook that is open, if one is. */

@@ -13,6 +13,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.paint.Color;
 import javax.imageio.ImageIO;
 import org.zeroply.desktop.board.PieceShapes;
+import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.rules.Piece;
 
 /**
@@ -32,7 +33,7 @@ public final class Icon {
         square.setMaxSize(size, size);
         square.getStyleClass().addAll("shell", "icon");
         Scene scene = new Scene(square, size, size, Color.TRANSPARENT);
-        AppWindow.styled(scene);
+        MachineLook.style(scene);
         SnapshotParameters clear = new SnapshotParameters();
         clear.setFill(Color.TRANSPARENT);
         return square.snapshot(clear, null);

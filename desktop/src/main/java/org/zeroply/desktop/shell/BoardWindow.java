@@ -5,7 +5,6 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.StackPane;
 import javafx.stage.Stage;
-import org.zeroply.desktop.AppWindow;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.MachineLook;
@@ -28,7 +27,7 @@ public final class BoardWindow {
         root = new StackPane(board);
         root.getStyleClass().addAll("shell", "board-window");
         Scene scene = new Scene(root, SIZE, SIZE);
-        AppWindow.styled(scene);
+        MachineLook.style(scene);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.F11) {
                 stage.setFullScreen(!stage.isFullScreen());

@@ -512,6 +512,10 @@ public final class Tour {
     }
 
     private void picture(Stand stand, String name) {
+        // What the ledger searches for comes after a moment.
+        stand.await(
+                "the searched entries",
+                () -> !stand.shell().ledger().lookingProperty().get());
         stand.picture(target.resolve(name + ".png"));
     }
 }
