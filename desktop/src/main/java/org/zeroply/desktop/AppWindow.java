@@ -89,7 +89,7 @@ public final class AppWindow implements Host {
     public void goOnIn(Path copy, long game, Game edited) {
         open(copy, shell -> {
             if (game != 0) {
-                shell.reading().takeOver(game, edited);
+                shell.takeOver(game, edited);
             }
         });
     }

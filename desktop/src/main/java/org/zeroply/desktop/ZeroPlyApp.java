@@ -22,6 +22,7 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Student;
+import org.zeroply.desktop.games.GamesPlace;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
@@ -67,7 +68,7 @@ public final class ZeroPlyApp extends Application {
         Path file = demo ? demoFile() : named.isPresent() ? Path.of(named.get()) : usualWorkbook(settings);
         opened.open(file, shell -> {
             if (sample) {
-                shell.games().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
+                shell.place(GamesPlace.class).model().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
@@ -87,7 +88,7 @@ public final class ZeroPlyApp extends Application {
 
             @Override
             public void handle(long now) {
-                frames += shell.games().games().isEmpty() ? 0 : 1;
+                frames += shell.place(GamesPlace.class).model().games().isEmpty() ? 0 : 1;
                 if (frames == 2) {
                     Instant begun =
                             ProcessHandle.current().info().startInstant().orElse(Instant.EPOCH);

@@ -20,11 +20,11 @@ abstract class AtTheWindow {
     Stand stand;
 
     OpenGame reading() {
-        return stand.shell().reading();
+        return stand.reading();
     }
 
     GamesModel games() {
-        return stand.shell().games();
+        return stand.games();
     }
 
     /** Takes a game in as if it had been pasted, and waits until it is open. */

@@ -39,7 +39,7 @@ class CalculationTest extends AtTheWindow {
     }
 
     private CalculationModel calculation() {
-        return stand.shell().calculation();
+        return stand.calculation();
     }
 
     private void openGame() {

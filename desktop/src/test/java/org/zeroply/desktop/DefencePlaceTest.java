@@ -32,7 +32,7 @@ class DefencePlaceTest extends AtTheWindow {
     }
 
     private QuestionModel questions() {
-        return stand.shell().questions();
+        return stand.questions();
     }
 
     private void position(String fen) {
@@ -179,9 +179,8 @@ class DefencePlaceTest extends AtTheWindow {
         Answer answer = answer(() -> robot.clickOn("Ways to meet a threat"));
         assertThat(answer.rows()).isNotEmpty();
         robot.clickOn("#question-to-task");
-        stand.await(
-                "the task", () -> stand.shell().tasks().task().map(Task::kind).orElse(null) == TaskKind.PARRY);
-        assertThat(stand.shell().tasks().task().orElseThrow().instruction())
+        stand.await("the task", () -> stand.tasks().task().map(Task::kind).orElse(null) == TaskKind.PARRY);
+        assertThat(stand.tasks().task().orElseThrow().instruction())
                 .isEqualTo("White threatens Qxh7#. Name every move that meets the threat.");
     }
 
@@ -217,9 +216,8 @@ class DefencePlaceTest extends AtTheWindow {
         ask("ELIMINATE");
         typed("Ra8+ Kh1 Ne3");
         keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.M);
-        stand.await(
-                "the task", () -> stand.shell().tasks().task().map(Task::kind).orElse(null) == TaskKind.ELIMINATE);
-        assertThat(stand.shell().tasks().task().orElseThrow().instruction()).contains("Candidates: Kh1, Ne3, Ra8+");
+        stand.await("the task", () -> stand.tasks().task().map(Task::kind).orElse(null) == TaskKind.ELIMINATE);
+        assertThat(stand.tasks().task().orElseThrow().instruction()).contains("Candidates: Kh1, Ne3, Ra8+");
         stand.await("the total", () -> text("#tasks-out-of").startsWith("out of 7"));
         run("command.tasks.sit");
         stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);

@@ -69,7 +69,7 @@ class InterfaceTest extends AtTheWindow {
     private void findAndOpen(String words) {
         keys(KeyCode.SHORTCUT, KeyCode.F);
         type(words);
-        stand.await("one game found", () -> stand.shell().games().games().size() == 1);
+        stand.await("one game found", () -> stand.games().games().size() == 1);
         keys(KeyCode.ENTER);
         keys(KeyCode.ENTER);
         stand.await("the game", () -> reading().openProperty().get());
@@ -81,7 +81,7 @@ class InterfaceTest extends AtTheWindow {
         TextArea report = robot.lookup("#import-faults").queryAs(TextArea.class);
         assertThat(report.getText()).contains("line 7, game 1: Qz9").contains("rest is kept as a note");
         keys(KeyCode.ESCAPE);
-        assertThat(stand.shell().games().games()).hasSize(2);
+        assertThat(stand.games().games()).hasSize(2);
 
         findAndOpen("rhea");
         keys(KeyCode.RIGHT);
@@ -147,7 +147,7 @@ class InterfaceTest extends AtTheWindow {
         // Close and open again: everything is there, and undo still works.
         stand.close();
         stand = new Stand(folder, false, 1280, 800);
-        stand.await("the list", () -> stand.shell().games().games().size() == 2);
+        stand.await("the list", () -> stand.games().games().size() == 2);
         findAndOpen("rhea");
         assertThat(moves()).contains("4. Nh4 {rim}");
         keys(KeyCode.SHORTCUT, KeyCode.Z);
@@ -159,9 +159,9 @@ class InterfaceTest extends AtTheWindow {
         importMessy();
         fire("#sheet-close");
         keys(KeyCode.SHORTCUT, KeyCode.Z);
-        stand.await("an empty list", () -> stand.shell().games().games().isEmpty());
+        stand.await("an empty list", () -> stand.games().games().isEmpty());
         keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
-        stand.await("both games again", () -> stand.shell().games().games().size() == 2);
+        stand.await("both games again", () -> stand.games().games().size() == 2);
     }
 
     @Test
@@ -258,7 +258,7 @@ class InterfaceTest extends AtTheWindow {
             return true;
         });
         stand.await("the report", () -> stand.scene().lookup("#import-faults") != null);
-        assertThat(games().games()).hasSize(2);
+        stand.await("both games", () -> games().games().size() == 2);
     }
 
     @Test

@@ -36,7 +36,7 @@ class JudgingTest extends AtTheWindow {
     }
 
     private JudgingModel judging() {
-        return stand.shell().judging();
+        return stand.judging();
     }
 
     private Judgement judged() {

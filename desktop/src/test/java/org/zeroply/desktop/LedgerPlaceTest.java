@@ -72,8 +72,7 @@ class LedgerPlaceTest extends AtTheWindow {
     }
 
     private List<LedgerRow> rows() {
-        return Stand.onStage(
-                () -> List.copyOf(stand.shell().ledger().rowsProperty().get()));
+        return Stand.onStage(() -> List.copyOf(stand.ledger().rowsProperty().get()));
     }
 
     private List<String> headings() {
@@ -155,7 +154,7 @@ class LedgerPlaceTest extends AtTheWindow {
         });
         assertThat(headings()).doesNotContain("King");
         Stand.onStage(() -> {
-            var sections = stand.shell().ledger().sectionsProperty();
+            var sections = stand.ledger().sectionsProperty();
             sections.set(sections.get().move(Section.MINOR_PIECES, -1));
             return true;
         });
@@ -359,7 +358,7 @@ class LedgerPlaceTest extends AtTheWindow {
     void reachCountsMovesAndShowsAWay() {
         go(0);
         Stand.onStage(() -> {
-            stand.shell().ledger().viewProperty().set(LedgerModel.View.REACH);
+            stand.ledger().viewProperty().set(LedgerModel.View.REACH);
             return true;
         });
         stand.settle();

@@ -55,7 +55,7 @@ class LessonPlaceTest extends AtTheWindow {
     }
 
     private JudgingModel judging() {
-        return stand.shell().judging();
+        return stand.judging();
     }
 
     private void judge() {
@@ -283,7 +283,7 @@ class LessonPlaceTest extends AtTheWindow {
     }
 
     private QueueModel queue() {
-        return stand.shell().queue();
+        return stand.queue();
     }
 
     @Test
@@ -339,7 +339,7 @@ class LessonPlaceTest extends AtTheWindow {
                 .repertoires()
                 .add(new RepertoireShelf.Title("Queen pawn", Side.WHITE, "Brandt, Ida", ""), repertoire, "new");
         Stand.onStage(() -> {
-            stand.shell().repertoire().refresh();
+            stand.repertoire().refresh();
             return true;
         });
         take("""

@@ -34,7 +34,7 @@ class QuestionTest extends AtTheWindow {
         stand = new Stand(folder, false, 1280, 800);
         open(GAME);
         Stand.onStage(() -> {
-            stand.shell().calculation().effortProperty().set(Effort.GLANCE);
+            stand.calculation().effortProperty().set(Effort.GLANCE);
             return true;
         });
     }
@@ -62,7 +62,7 @@ class QuestionTest extends AtTheWindow {
     }
 
     private QuestionModel questions() {
-        return stand.shell().questions();
+        return stand.questions();
     }
 
     private Answer awaitAnswer(CoachQuestion question) {
@@ -191,7 +191,7 @@ class QuestionTest extends AtTheWindow {
         });
         stand.await(
                 "the candidates again",
-                () -> stand.shell().calculation().studyProperty().get() != null);
+                () -> stand.calculation().studyProperty().get() != null);
         assertThat(Stand.onStage(() -> questions().questionProperty().get())).isNull();
     }
 

@@ -17,6 +17,8 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.repertoire.RepertoireModel;
+import org.zeroply.desktop.repertoire.RepertoirePlace;
+import org.zeroply.desktop.repertoire.RepertoireView;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Repertoire;
@@ -37,7 +39,7 @@ class RepertoirePlaceTest extends AtTheWindow {
     }
 
     private RepertoireModel repertoire() {
-        return stand.shell().repertoire();
+        return stand.repertoire();
     }
 
     private void place() {
@@ -186,7 +188,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         set("#guard-condition", "(stands black bishop g4)");
         fire("#guard-keep");
         Stand.onStage(() -> {
-            stand.shell().repertoireView().showNamed("GUARDS");
+            ((RepertoireView) stand.shell().place(RepertoirePlace.class).view()).showNamed("GUARDS");
             return true;
         });
         stand.settle();

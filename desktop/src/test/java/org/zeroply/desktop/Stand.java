@@ -26,11 +26,25 @@ import javafx.scene.Scene;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
+import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.desktop.calculation.QuestionModel;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.games.GamesModel;
+import org.zeroply.desktop.games.GamesPlace;
+import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.reading.ReadingPlace;
+import org.zeroply.desktop.repertoire.RepertoireModel;
+import org.zeroply.desktop.repertoire.RepertoirePlace;
+import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.shell.Shell;
+import org.zeroply.desktop.task.TasksModel;
+import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Ticker;
 
@@ -142,10 +156,10 @@ public final class Stand implements AutoCloseable {
                 throw new UncheckedIOException(failed);
             }
             onStage(() -> {
-                shell().games().refresh();
+                games().refresh();
                 return true;
             });
-            await("the sample club", () -> shell().games().games().size() == SAMPLE_GAMES);
+            await("the sample club", () -> games().games().size() == SAMPLE_GAMES);
         }
         settle();
     }
@@ -154,10 +168,10 @@ public final class Stand implements AutoCloseable {
     public void addRepertoires() {
         ZeroPlyApp.addRepertoires(workbook());
         onStage(() -> {
-            shell().repertoire().refresh();
+            repertoire().refresh();
             return true;
         });
-        await("the repertoires", () -> shell().repertoire().flowProperty().get() != null);
+        await("the repertoires", () -> repertoire().flowProperty().get() != null);
         settle();
     }
 
@@ -165,10 +179,10 @@ public final class Stand implements AutoCloseable {
     public void addPapers() {
         ZeroPlyApp.addPapers(workbook(), machine.clock().instant());
         onStage(() -> {
-            shell().tasks().refresh();
+            tasks().refresh();
             return true;
         });
-        await("the papers", () -> shell().tasks().openProperty().get() != null);
+        await("the papers", () -> tasks().openProperty().get() != null);
         settle();
     }
 
@@ -191,6 +205,47 @@ public final class Stand implements AutoCloseable {
 
     public Shell shell() {
         return Objects.requireNonNull(window.shell(), "no workbook is open");
+    }
+
+    public OpenGame reading() {
+        return shell().place(ReadingPlace.class).game();
+    }
+
+    public LedgerModel ledger() {
+        return shell().place(ReadingPlace.class).ledger();
+    }
+
+    public CalculationModel calculation() {
+        return shell().place(ReadingPlace.class).calculation();
+    }
+
+    public QuestionModel questions() {
+        return shell().place(ReadingPlace.class).questions();
+    }
+
+    public JudgingModel judging() {
+        return shell().place(ReadingPlace.class).judging();
+    }
+
+    /** The games that wait to be judged. */
+    public QueueModel queue() {
+        return shell().place(ReadingPlace.class).judgingDesk().queue();
+    }
+
+    public GamesModel games() {
+        return shell().place(GamesPlace.class).model();
+    }
+
+    public RepertoireModel repertoire() {
+        return shell().place(RepertoirePlace.class).model();
+    }
+
+    public SoundnessModel soundness() {
+        return shell().place(RepertoirePlace.class).soundness();
+    }
+
+    public TasksModel tasks() {
+        return shell().place(TasksPlace.class).model();
     }
 
     public AppWindow window() {
@@ -256,7 +311,7 @@ public final class Stand implements AutoCloseable {
         }
         // Rows of the ledger follow a fast walk when it pauses.
         long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
-        while (onStage(() -> window.shell() != null && shell().ledger().isBehind()) && System.nanoTime() < end) {
+        while (onStage(() -> window.shell() != null && ledger().isBehind()) && System.nanoTime() < end) {
             Thread.onSpinWait();
         }
     }

@@ -30,6 +30,17 @@ final class SteadyAnalyst implements Analyst {
         long nodes = asked.millis() > 0 ? asked.millis() * NODES_A_MILLISECOND : asked.nodes();
         boolean endless = nodes == 0 && asked.depth() == 0;
         Limit limit = new Limit(0, endless ? NODES_WITHOUT_A_LIMIT : nodes, asked.depth());
-        return calculator.calculate(question.withLimit(limit), partial, cancel);
+        return steady(calculator.calculate(question.withLimit(limit), found -> partial.accept(steady(found)), cancel));
+    }
+
+    /** The time that goes with the positions, whatever it really took. */
+    private static Calculation steady(Calculation found) {
+        return new Calculation(
+                found.position(),
+                found.lines(),
+                found.depth(),
+                found.nodes(),
+                found.nodes() / NODES_A_MILLISECOND,
+                found.complete());
     }
 }

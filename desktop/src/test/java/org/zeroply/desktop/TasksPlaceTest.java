@@ -34,7 +34,7 @@ class TasksPlaceTest extends AtTheWindow {
     }
 
     private TasksModel tasks() {
-        return stand.shell().tasks();
+        return stand.tasks();
     }
 
     /** Has a file read as a paper. */

@@ -78,13 +78,13 @@ class WindowTest extends AtTheWindow {
     @Test
     void aDiskThatGoesAwayCostsNothing() throws IOException {
         Stand.onStage(() -> {
-            stand.shell().openGame(stand.shell().games().idAt(0));
+            stand.shell().openGame(stand.games().idAt(0));
             return true;
         });
-        stand.await("the game", () -> stand.shell().reading().openProperty().get());
+        stand.await("the game", () -> stand.reading().openProperty().get());
         Files.move(folder.resolve("home"), folder.resolve("gone"));
         Stand.onStage(() -> {
-            stand.shell().reading().note(1, "typed while the disk was gone");
+            stand.reading().note(1, "typed while the disk was gone");
             return true;
         });
         stand.await("the message", () -> stand.scene().lookup("#failure-text") != null);
@@ -96,9 +96,9 @@ class WindowTest extends AtTheWindow {
             Workbook now = stand.window().workbook();
             return now != null && now.file().equals(saved);
         });
-        stand.await("the game", () -> stand.shell().reading().openProperty().get());
+        stand.await("the game", () -> stand.reading().openProperty().get());
         stand.settle();
-        long id = Stand.onStage(() -> stand.shell().reading().gameIdProperty().get());
+        long id = Stand.onStage(() -> stand.reading().gameIdProperty().get());
         assertThat(PgnWriter.movetext(stand.workbook().game(id).tree())).contains("typed while the disk was gone");
     }
 
@@ -109,7 +109,7 @@ class WindowTest extends AtTheWindow {
         run("command.copyWorkbook");
         stand.await("the copy", () -> Files.exists(club));
         stand.settle();
-        long id = Stand.onStage(() -> stand.shell().games().idAt(3));
+        long id = Stand.onStage(() -> stand.games().idAt(3));
         try (Workbook there = open(club)) {
             var game = there.game(id);
             there.save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
@@ -127,7 +127,7 @@ class WindowTest extends AtTheWindow {
     @Test
     void oneGoesBackToABackupFromWithin() throws IOException {
         stand.workbook().backUpDaily(Progress.SILENT, new Cancel());
-        long id = Stand.onStage(() -> stand.shell().games().idAt(0));
+        long id = Stand.onStage(() -> stand.games().idAt(0));
         stand.workbook().remove(java.util.List.of(id), "remove");
         run("command.backups");
         stand.await("the list", () -> stand.scene().lookup("#backups") != null);
@@ -158,10 +158,10 @@ class WindowTest extends AtTheWindow {
         robot.push(javafx.scene.input.KeyCode.ESCAPE);
         stand.settle();
         Stand.onStage(() -> {
-            stand.shell().openGame(stand.shell().games().idAt(0));
+            stand.shell().openGame(stand.games().idAt(0));
             return true;
         });
-        stand.await("a game", () -> stand.shell().reading().openProperty().get());
+        stand.await("a game", () -> stand.reading().openProperty().get());
         assertThat(FailureLog.of(new IllegalStateException("Brandt, Ida", new IOException("/home/someone"))))
                 .contains("IllegalStateException")
                 .contains("IOException")

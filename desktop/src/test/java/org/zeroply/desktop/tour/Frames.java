@@ -124,7 +124,7 @@ public final class Frames {
     private void longGame() throws InterruptedException {
         Game game = manyVariations();
         Stand.onStage(() -> {
-            stand.shell().reading().add(game, "long game");
+            stand.reading().add(game, "long game");
             stand.shell().runCommand("command.places.reading");
             return true;
         });
@@ -133,7 +133,7 @@ public final class Frames {
         busyWhile(
                 "walking 200 moves, 100 branches",
                 () -> left[0]-- > 0,
-                () -> stand.shell().reading().next());
+                () -> stand.reading().next());
     }
 
     /** A repertoire of 20,000 positions from a fixed seed: one answer everywhere, three replies, lines of any length. */
@@ -161,7 +161,7 @@ public final class Frames {
 
     private void bigRepertoire() throws InterruptedException {
         Repertoire repertoire = manyLines();
-        RepertoireModel model = stand.shell().repertoire();
+        RepertoireModel model = stand.repertoire();
         Stand.onStage(() -> {
             stand.shell().runCommand("command.places.repertoire");
             model.create(new RepertoireShelf.Title("Many lines", Side.WHITE, "", ""), repertoire);
@@ -216,15 +216,10 @@ public final class Frames {
         int[] left = {120};
         Stand.onStage(() -> {
             stand.shell()
-                    .openGame(stand.shell()
-                            .games()
-                            .idAt(50_000 % stand.shell().games().games().size()));
+                    .openGame(stand.games().idAt(50_000 % stand.games().games().size()));
             return true;
         });
-        busyWhile(
-                "walking a game",
-                () -> left[0]-- > 0,
-                () -> stand.shell().reading().next());
+        busyWhile("walking a game", () -> left[0]-- > 0, () -> stand.reading().next());
         Runtime runtime = Runtime.getRuntime();
         System.gc();
         System.out.printf(

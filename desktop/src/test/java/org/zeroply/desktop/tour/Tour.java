@@ -63,7 +63,7 @@ public final class Tour {
 
     private void run(Path folder) {
         try (Stand stand = Stand.steady(folder, true, 1280, 800)) {
-            stand.await("the list", () -> stand.shell().games().games().size() == 64);
+            stand.await("the list", () -> stand.games().games().size() == 64);
             picture(stand, "games");
             // The most richly annotated game, at a move with a variation.
             GameSummary annotated = stand.workbook().find("", 1_000).stream()
@@ -88,7 +88,7 @@ public final class Tour {
     /** A mark scheme, a marked script, and a sitting; then a printed page. */
     private void tasks(Stand stand) {
         stand.addPapers();
-        var model = stand.shell().tasks();
+        var model = stand.tasks();
         run(stand, "command.places.tasks");
         var wanted = model.listProperty().get().get(1);
         Stand.onStage(() -> {
@@ -142,7 +142,7 @@ public final class Tour {
 
     /** The flow with the card, what is unanswered, a guard, and the departures of the student's games. */
     private void repertoire(Stand stand) {
-        var model = stand.shell().repertoire();
+        var model = stand.repertoire();
         stand.addRepertoires();
         run(stand, "command.places.repertoire");
         Listed wanted = model.listProperty().get().stream()
@@ -154,7 +154,7 @@ public final class Tour {
             return true;
         });
         stand.await("the repertoire", () -> wanted.equals(model.openProperty().get()));
-        var soundness = stand.shell().soundness();
+        var soundness = stand.soundness();
         run(stand, "command.repertoire.calculate");
         long begun = System.nanoTime();
         while (System.nanoTime() - begun < LONGEST_PASS_NANOS
@@ -185,7 +185,7 @@ public final class Tour {
     /** The first move from the thirteenth on that can be taken back in several ways. */
     private static void atARecapture(Stand stand) {
         Stand.onStage(() -> {
-            var reading = stand.shell().reading();
+            var reading = stand.reading();
             var tree = reading.tree();
             for (int id : tree.mainLine()) {
                 var move = tree.node(id).played();
@@ -203,7 +203,7 @@ public final class Tour {
 
     /** The ledger with a chosen entry, and its other views. */
     private void ledger(Stand stand, FxRobot robot) {
-        var model = stand.shell().ledger();
+        var model = stand.ledger();
         stand.await("the searched entries", () -> !model.lookingProperty().get());
         ListView<?> entries = robot.lookup("#ledger").queryAs(ListView.class);
         Stand.onStage(() -> {
@@ -240,8 +240,8 @@ public final class Tour {
 
     /** The panel after a look, with a chosen candidate's plan, and while it calculates until it is stopped. */
     private void calculation(Stand stand) {
-        var reading = stand.shell().reading();
-        var calculation = stand.shell().calculation();
+        var reading = stand.reading();
+        var calculation = stand.calculation();
         Stand.onStage(() -> {
             reading.previous();
             return true;
@@ -327,7 +327,7 @@ public final class Tour {
     }
 
     private static void setUp(Stand stand, String fen) {
-        var reading = stand.shell().reading();
+        var reading = stand.reading();
         long before = Stand.onStage(() -> reading.gameIdProperty().get());
         Stand.onStage(() -> {
             stand.shell().take(fen);
@@ -341,7 +341,7 @@ public final class Tour {
     }
 
     private static void answered(Stand stand, Runnable asking) {
-        var questions = stand.shell().questions();
+        var questions = stand.questions();
         asking.run();
         stand.await(
                 "the answer",
@@ -362,7 +362,7 @@ public final class Tour {
 
     /** The two games that the club shows judged: the strip with the judgement, the differences, a lesson report, sums. */
     private void judging(Stand stand, FxRobot robot) {
-        var queue = stand.shell().queue();
+        var queue = stand.queue();
         Stand.onStage(() -> {
             stand.shell().judgeThose(ZeroPlyApp::isToBeJudged);
             return true;
@@ -376,7 +376,7 @@ public final class Tour {
         judged(stand, "Koreth");
         run(stand, "command.judging");
         Stand.onStage(() -> {
-            var reading = stand.shell().reading();
+            var reading = stand.reading();
             reading.go(reading.tree().mainLine().get(31));
             return true;
         });
@@ -385,7 +385,7 @@ public final class Tour {
         fire(stand, "#lane-TEMPO");
         escape(stand);
         Stand.onStage(() -> {
-            var reading = stand.shell().reading();
+            var reading = stand.reading();
             reading.go(reading.tree().mainLine().get(35));
             return true;
         });
@@ -411,15 +411,9 @@ public final class Tour {
         });
         stand.await(
                 "the judgement",
-                () -> stand.shell().reading().gameIdProperty().get() == game.id()
-                        && stand.shell().judging().judgementProperty().get() != null
-                        && stand.shell()
-                                        .judging()
-                                        .judgementProperty()
-                                        .get()
-                                        .moves()
-                                        .size()
-                                == game.plies());
+                () -> stand.reading().gameIdProperty().get() == game.id()
+                        && stand.judging().judgementProperty().get() != null
+                        && stand.judging().judgementProperty().get().moves().size() == game.plies());
     }
 
     /** A position from the circle's evenings, found by its first move, with a question asked of it. */
@@ -433,17 +427,16 @@ public final class Tour {
             stand.shell().openGame(found.id());
             return true;
         });
-        stand.await(
-                "the evening", () -> stand.shell().reading().gameIdProperty().get() == found.id());
+        stand.await("the evening", () -> stand.reading().gameIdProperty().get() == found.id());
         Stand.onStage(() -> {
-            stand.shell().reading().toStart();
+            stand.reading().toStart();
             return true;
         });
         question(stand, question, name);
     }
 
     private void question(Stand stand, CoachQuestion question, String name) {
-        var questions = stand.shell().questions();
+        var questions = stand.questions();
         run(stand, "command.ask." + question);
         long begun = System.nanoTime();
         while (System.nanoTime() - begun < 120_000_000_000L
@@ -477,7 +470,7 @@ public final class Tour {
 
     /** The desk around the game: editor, curtain, lamp. */
     private void desk(Stand stand) {
-        var reading = stand.shell().reading();
+        var reading = stand.reading();
         run(stand, "command.setup");
         picture(stand, "setup");
         escape(stand);
@@ -494,9 +487,9 @@ public final class Tour {
         picture(stand, "curtain");
         run(stand, "command.curtain");
         run(stand, "command.places.games");
-        stand.await("all games", () -> stand.shell().games().games().size() >= 64);
+        stand.await("all games", () -> stand.games().games().size() >= 64);
         Stand.onStage(() -> {
-            stand.shell().openGame(stand.shell().games().idAt(5));
+            stand.shell().openGame(stand.games().idAt(5));
             return true;
         });
         stand.settle();
@@ -514,8 +507,7 @@ public final class Tour {
     private void picture(Stand stand, String name) {
         // What the ledger searches for comes after a moment.
         stand.await(
-                "the searched entries",
-                () -> !stand.shell().ledger().lookingProperty().get());
+                "the searched entries", () -> !stand.ledger().lookingProperty().get());
         stand.picture(target.resolve(name + ".png"));
     }
 }

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.repertoire;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -27,14 +27,6 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.repertoire.ChecksModel;
-import org.zeroply.desktop.repertoire.ConflictsForm;
-import org.zeroply.desktop.repertoire.GameDepartures;
-import org.zeroply.desktop.repertoire.RepertoireForms;
-import org.zeroply.desktop.repertoire.RepertoireModel;
-import org.zeroply.desktop.repertoire.RepertoireStart;
-import org.zeroply.desktop.repertoire.RepertoireView;
-import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.gametree.Tags;
@@ -62,7 +54,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
     private final SoundnessModel soundness;
     private final ChecksModel checks;
     private final RepertoireStart start;
-    private final RepertoireView view;
+    private @Nullable RepertoireView view;
     private final Workbook workbook;
     private final Background background;
     private final FileChoice files;
@@ -86,7 +78,6 @@ final class RepertoireDesk implements RepertoireView.Actions {
         soundness = new SoundnessModel(model, workbook, background, calculator);
         checks = new ChecksModel(model, workbook, background, calculator);
         start = new RepertoireStart(model, workbook, background);
-        view = new RepertoireView(model, soundness, checks, start, this);
         model.saidProperty().subscribe((before, now) -> {
             if (now != null) {
                 sheets.say(now);
@@ -98,8 +89,14 @@ final class RepertoireDesk implements RepertoireView.Actions {
         return model;
     }
 
+    /** The view, made when it is first asked for. */
     RepertoireView view() {
-        return view;
+        RepertoireView known = view;
+        if (known == null) {
+            known = new RepertoireView(model, soundness, checks, start, this);
+            view = known;
+        }
+        return known;
     }
 
     SoundnessModel soundness() {
@@ -108,6 +105,17 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     ChecksModel checks() {
         return checks;
+    }
+
+    /** Whether the place is the one that is shown. */
+    boolean isShown() {
+        return view != null && view.isVisible();
+    }
+
+    void keepEdits() {
+        if (view != null) {
+            view.keepEdits();
+        }
     }
 
     /** Keeps telling a game that is read where it left the repertoires of its players. */
@@ -257,7 +265,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
             sheets.say(Texts.of("guard.onAnswer"));
             return;
         }
-        view.keepEdits();
+        keepEdits();
         RepertoireForms.Guarding form = RepertoireForms.guarding(model, answer, first);
         List<Button> buttons = new ArrayList<>();
         Button keep = primary("details.keep", "guard-keep");
@@ -381,7 +389,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         if (open == null) {
             return;
         }
-        view.keepEdits();
+        keepEdits();
         Repertoire repertoire = model.repertoire();
         Title title = open.title();
         files.toExport(Texts.of("repertoire.export.name"))

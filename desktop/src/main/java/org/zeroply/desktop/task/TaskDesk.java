@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.task;
 
 import java.io.BufferedInputStream;
 import java.io.InputStream;
@@ -14,6 +14,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Opponent;
@@ -29,9 +30,6 @@ import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.task.TaskForms;
-import org.zeroply.desktop.task.TasksModel;
-import org.zeroply.desktop.task.TasksView;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
@@ -53,7 +51,7 @@ final class TaskDesk implements TasksView.Actions {
     private static final long ANSWER_MILLIS = 1_000;
 
     private final TasksModel model;
-    private final TasksView view;
+    private @Nullable TasksView view;
     private final SittingDesk sittings;
     private final Background background;
     private final OpenGame reading;
@@ -103,8 +101,7 @@ final class TaskDesk implements TasksView.Actions {
                 forms,
                 new Opponent(endings, ANSWER_MILLIS),
                 clock);
-        view = new TasksView(model, sittings.results(), this);
-        model.setOnLeaving(view::keepEdits);
+        model.setOnLeaving(this::keepEdits);
         model.saidProperty().subscribe((before, now) -> {
             if (now != null) {
                 sheets.say(now);
@@ -120,8 +117,25 @@ final class TaskDesk implements TasksView.Actions {
         return model;
     }
 
+    /** The view, made when it is first asked for. */
     TasksView view() {
-        return view;
+        TasksView known = view;
+        if (known == null) {
+            known = new TasksView(model, sittings.results(), this);
+            view = known;
+        }
+        return known;
+    }
+
+    /** Whether the place is the one that is shown. */
+    boolean isShown() {
+        return view != null && view.isVisible();
+    }
+
+    void keepEdits() {
+        if (view != null) {
+            view.keepEdits();
+        }
     }
 
     // ---- papers
@@ -266,7 +280,7 @@ final class TaskDesk implements TasksView.Actions {
         } else {
             model.add(task);
         }
-        view.show(TasksView.Tab.SOLUTION);
+        view().show(TasksView.Tab.SOLUTION);
     }
 
     @Override

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.reading;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -27,7 +27,7 @@ import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.store.Workbook;
 
 /** Everything about judging games that is done on sheets: the queue, sums, drifts, lanes, and the walk of a lesson. */
-final class JudgingDesk {
+public final class JudgingDesk {
     private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
@@ -66,15 +66,15 @@ final class JudgingDesk {
         return coach;
     }
 
-    LanesModel lanes() {
+    public LanesModel lanes() {
         return lanes;
     }
 
-    QueueModel queue() {
+    public QueueModel queue() {
         return queue;
     }
 
-    void judgeGames(List<Long> chosen) {
+    public void judgeGames(List<Long> chosen) {
         if (chosen.isEmpty()) {
             sheets.say(Texts.of("queue.choose"));
         } else {
@@ -83,12 +83,12 @@ final class JudgingDesk {
         }
     }
 
-    void showQueue() {
+    public void showQueue() {
         sheets.show(Texts.of("queue.title"), new QueueView(queue), List.of());
     }
 
     /** Shows sums for a player, at first of the one who is named. */
-    void showSums(String player) {
+    public void showSums(String player) {
         SumsModel model = new SumsModel(
                 workbook,
                 background,

@@ -1,4 +1,4 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.task;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -32,12 +32,6 @@ import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.task.MarkedView;
-import org.zeroply.desktop.task.ResultsPane;
-import org.zeroply.desktop.task.SittingModel;
-import org.zeroply.desktop.task.SittingView;
-import org.zeroply.desktop.task.TaskForms;
-import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.GameStatus;
 import org.zeroply.rules.Move;
@@ -56,11 +50,11 @@ import org.zeroply.task.ScriptText;
 import org.zeroply.task.TaskKind;
 
 /** Sittings of the open paper: who sits, what covers the window then, marked scripts, awards, students, results. */
-final class SittingDesk implements ResultsPane.Actions {
+public final class SittingDesk implements ResultsPane.Actions {
     private static final long OPINION_MILLIS = 800;
 
     /** Puts something over all places, and takes it away again. */
-    interface Over {
+    public interface Over {
         void show(Node view);
 
         void hide(Node view);

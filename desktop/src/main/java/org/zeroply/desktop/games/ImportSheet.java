@@ -1,13 +1,13 @@
-package org.zeroply.desktop.shell;
+package org.zeroply.desktop.games;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.VBox;
+import org.zeroply.desktop.kit.CopiedText;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.ImportReport;
@@ -17,7 +17,7 @@ final class ImportSheet {
     private ImportSheet() {}
 
     /** Says what an import did; a sheet only where there is something to read. */
-    static void show(ImportReport report, Sheets sheets, Consumer<String> toClipboard) {
+    static void show(ImportReport report, Sheets sheets) {
         String said = Texts.of("import.summary", report.added(), report.alreadyThere());
         sheets.say(report.file() + ": " + said);
         boolean worthReading = report.faultCount() > 0
@@ -52,7 +52,7 @@ final class ImportSheet {
         faults.setManaged(!report.faults().isEmpty());
         faults.setId("import-faults");
         Button copy = new Button(Texts.of("failure.copy"));
-        copy.setOnAction(event -> toClipboard.accept(summary.getText() + "\n" + faults.getText()));
+        copy.setOnAction(event -> CopiedText.put(summary.getText() + "\n" + faults.getText()));
         sheets.show(Texts.of("import.title", report.file()), new VBox(10, summary, faults), List.of(copy));
     }
 }

@@ -1,0 +1,174 @@
+package org.zeroply.desktop.games;
+
+import java.util.List;
+import java.util.stream.IntStream;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.Command;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.Place;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.notation.Language;
+import org.zeroply.store.UndoState;
+
+/** The place of the games: the list, what narrows it, and what is done with those that are chosen. */
+public final class GamesPlace implements Place {
+    /** What the place asks of those around it. */
+    public interface Around {
+        void open(long game);
+
+        void newGame();
+
+        /** Asks for files and takes their games in. */
+        void takeIn();
+
+        /** Has games judged when nobody looks. */
+        void judge(List<Long> games);
+
+        /** Writes down what is being typed anywhere, before games are written to a file. */
+        void keepEdits();
+
+        Language language();
+    }
+
+    private final GamesModel model;
+    private final FileChoice files;
+    private final Sheets sheets;
+    private final Around around;
+    private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
+    private @Nullable GamesView view;
+
+    public GamesPlace(GamesModel model, FileChoice files, Sheets sheets, Around around) {
+        this.model = model;
+        this.files = files;
+        this.sheets = sheets;
+        this.around = around;
+        model.setOnImported(report -> ImportSheet.show(report, sheets));
+    }
+
+    public GamesModel model() {
+        return model;
+    }
+
+    @Override
+    public String name() {
+        return "GAMES";
+    }
+
+    @Override
+    public String icon() {
+        return "M4 3 H20 V21 H4 Z M8 8 H16 M8 12 H16 M8 16 H13";
+    }
+
+    @Override
+    public Node view() {
+        return made();
+    }
+
+    private GamesView made() {
+        GamesView known = view;
+        if (known == null) {
+            known = new GamesView(
+                    model,
+                    new GamesView.Actions(
+                            around::open,
+                            around::takeIn,
+                            this::export,
+                            around::newGame,
+                            this::askPattern,
+                            around::language));
+            view = known;
+        }
+        return known;
+    }
+
+    @Override
+    public void focus() {
+        made().focusList();
+    }
+
+    @Override
+    public void keepEdits() {
+        // Nothing is typed here that would be kept.
+    }
+
+    @Override
+    public void undo() {
+        model.undo();
+    }
+
+    @Override
+    public void redo() {
+        model.redo();
+    }
+
+    @Override
+    public ObservableValue<UndoState> undoProperty() {
+        return model.undoProperty();
+    }
+
+    @Override
+    public ObservableValue<@Nullable Heading> headingProperty() {
+        return heading.getReadOnlyProperty();
+    }
+
+    @Override
+    public List<Command> commands() {
+        return List.of(
+                Command.of("command.export", "Shortcut+E", () -> export(made().chosen())),
+                Command.of("command.table", null, this::exportTable),
+                Command.of("command.find", "Shortcut+F", () -> made().focusFind()),
+                Command.of("command.narrow", "Alt+F", () -> made().toggleFilter()),
+                Command.of("command.pattern", "Alt+P", this::askPattern),
+                Command.of("command.showAll", "Alt+A", model::showAll),
+                Command.of("command.removeGames", null, () -> model.remove(made().chosen())),
+                Command.of("command.judgeGames", "Alt+Y", () -> around.judge(made().chosen())));
+    }
+
+    private void export(List<Long> chosen) {
+        if (chosen.isEmpty()) {
+            sheets.say(Texts.of("export.nothing"));
+            return;
+        }
+        around.keepEdits();
+        files.toExport(Texts.of("export.name"))
+                .ifPresent(target -> model.export(
+                        chosen, target, count -> sheets.say(Texts.of("export.done", count, target.getFileName()))));
+    }
+
+    /** Writes the chosen games, or all that are listed if at most one is chosen, as a table. */
+    private void exportTable() {
+        List<Long> chosen = made().chosen().size() > 1
+                ? made().chosen()
+                : IntStream.range(0, model.games().size()).mapToObj(model::idAt).toList();
+        files.toTable(Texts.of("table.name"))
+                .ifPresent(target -> model.exportTable(
+                        chosen, target, count -> sheets.say(Texts.of("export.done", count, target.getFileName()))));
+    }
+
+    /** Asks for a pattern of men and pawns and narrows the list to it. */
+    private void askPattern() {
+        PatternForm form = new PatternForm();
+        Label wrong = new Label();
+        wrong.getStyleClass().add("attention");
+        Button search = FormParts.primary("pattern.find");
+        search.setId("pattern-find");
+        Sheet sheet = sheets.show(Texts.of("pattern.title"), new VBox(10, form, wrong), List.of(search));
+        search.setOnAction(event -> {
+            if (form.pattern().isEmpty()) {
+                wrong.setText(Texts.of("pattern.empty"));
+            } else {
+                model.narrow(form.pattern(), form.title());
+                sheet.close();
+            }
+        });
+    }
+}

@@ -1,0 +1,105 @@
+package org.zeroply.desktop.reading;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameResult;
+import org.zeroply.gametree.Tags;
+import org.zeroply.reading.Value;
+import org.zeroply.reading.ValueScale;
+
+/** What is asked about the open game on a sheet of paper: what pieces are worth, names and data. */
+final class GameForms {
+    private final OpenGame reading;
+    private final Sheets sheets;
+
+    GameForms(OpenGame reading, Sheets sheets) {
+        this.reading = reading;
+        this.sheets = sheets;
+    }
+
+    /** Asks for the coach's own value scale. */
+    void askScale() {
+        ValueScale now = reading.scaleProperty().get();
+        GridPane form = FormParts.grid();
+        List<TextField> fields = new ArrayList<>();
+        List<String> names =
+                List.of("piece.PAWN", "piece.KNIGHT", "piece.BISHOP", "piece.ROOK", "piece.QUEEN", "scale.pair");
+        for (int i = 0; i < names.size(); i++) {
+            int value = i < 5 ? now.values().get(i) : now.bishopPair();
+            TextField input = new TextField(new Value.Hundredths(value).text());
+            input.setId("scale-" + i);
+            fields.add(input);
+            form.addRow(i, new Label(Texts.of(names.get(i))), input);
+        }
+        Label wrong = new Label();
+        wrong.getStyleClass().add("attention");
+        form.add(wrong, 0, names.size(), 2, 1);
+        Button use = new Button(Texts.of("scale.use"));
+        use.getStyleClass().add("primary");
+        use.setDefaultButton(true);
+        Sheet sheet = sheets.show(Texts.of("scale.title"), form, List.of(use));
+        use.setOnAction(event -> {
+            try {
+                List<Integer> values = fields.stream()
+                        .map(input -> hundredths(input.getText()))
+                        .toList();
+                reading.scaleProperty().set(ValueScale.custom(values.subList(0, 5), values.get(5)));
+                sheet.close();
+            } catch (IllegalArgumentException bad) {
+                wrong.setText(Texts.of("scale.wrong"));
+            }
+        });
+    }
+
+    private static int hundredths(String text) {
+        return new BigDecimal(text.strip().replace(',', '.'))
+                .movePointRight(2)
+                .setScale(0, RoundingMode.HALF_UP)
+                .intValueExact();
+    }
+
+    /** Asks for names, date and result of the open game. */
+    void askDetails() {
+        Game game = reading.gameProperty().get();
+        GridPane form = FormParts.grid();
+        List<String> tags = List.of("White", "Black", "Event", "Site", "Date", "Round");
+        List<TextField> fields = new ArrayList<>();
+        for (int i = 0; i < tags.size(); i++) {
+            TextField input = new TextField(game.tags().known(tags.get(i)));
+            input.setId("tag-" + tags.get(i));
+            input.setPrefWidth(300);
+            fields.add(input);
+            form.addRow(i, new Label(Texts.of("tag." + tags.get(i))), input);
+        }
+        ChoiceBox<GameResult> result = Choices.of(List.of(GameResult.values()), value -> Texts.of("result." + value));
+        result.setValue(game.result());
+        form.addRow(tags.size(), new Label(Texts.of("tag.Result")), result);
+        Button keep = new Button(Texts.of("details.keep"));
+        keep.getStyleClass().add("primary");
+        keep.setDefaultButton(true);
+        Sheet sheet = sheets.show(Texts.of("details.title"), form, List.of(keep));
+        keep.setOnAction(event -> {
+            Tags next = game.tags();
+            for (int i = 0; i < tags.size(); i++) {
+                String text = fields.get(i).getText().strip();
+                next = text.isEmpty() ? next.without(tags.get(i)) : next.with(tags.get(i), text);
+            }
+            reading.details(new Game(next, reading.tree(), result.getValue()));
+            sheet.close();
+        });
+    }
+}

@@ -1,0 +1,199 @@
+package org.zeroply.desktop.task;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.judging.JudgingModel;
+import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Command;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Place;
+import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.rules.Position;
+import org.zeroply.store.UndoState;
+import org.zeroply.store.Workbook;
+import org.zeroply.task.Item;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Points;
+import org.zeroply.task.Task;
+
+/** The place of the tasks: papers with their mark schemes, sittings, marked scripts and results. */
+public final class TasksPlace implements Place {
+    private final TaskDesk desk;
+    private final TasksModel model;
+    private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
+
+    /**
+     * @param game the open game, of which tasks are made
+     * @param judging what was judged of it
+     * @param over shows what covers all places
+     * @param endings who knows how endings end, for games that are played on
+     * @param clock when sittings begin and end
+     * @param setUp has a position set up, from which a task is made
+     */
+    public TasksPlace(
+            OpenGame game,
+            JudgingModel judging,
+            Workbook workbook,
+            Background background,
+            CalculatorService calculator,
+            ExactEndings endings,
+            Clock clock,
+            FileChoice files,
+            Sheets sheets,
+            SittingDesk.Over over,
+            Runnable setUp) {
+        desk = new TaskDesk(
+                workbook, background, calculator, game, judging, files, sheets, over, endings, clock, setUp);
+        model = desk.model();
+        game.languageProperty().subscribe(model.languageProperty()::set);
+        model.openProperty().subscribe((before, now) -> {
+            if ((before == null) != (now == null) && desk.isShown()) {
+                FxThread.later(this::focus);
+            }
+        });
+    }
+
+    public TasksModel model() {
+        return model;
+    }
+
+    /** Takes a task that was made of an answer into the open paper. */
+    public void add(Task task) {
+        desk.addFromAnswer(task);
+    }
+
+    /** Makes a task of a position that was set up. */
+    public void add(Position position) {
+        desk.addFrom(position);
+    }
+
+    /** Makes a task of the move at which the open game stands. */
+    public void addFromGame() {
+        desk.fromReading();
+    }
+
+    @Override
+    public String name() {
+        return "TASKS";
+    }
+
+    @Override
+    public String icon() {
+        return "M5 3 H19 V21 H5 Z M8 8 H9 M12 8 H16 M8 12 H9 M12 12 H16 M8 16 H9 M12 16 H16";
+    }
+
+    @Override
+    public Node view() {
+        return desk.view();
+    }
+
+    @Override
+    public void focus() {
+        desk.view().focusPlace();
+    }
+
+    @Override
+    public void keepEdits() {
+        desk.keepEdits();
+    }
+
+    @Override
+    public void undo() {
+        model.undo();
+    }
+
+    @Override
+    public void redo() {
+        model.redo();
+    }
+
+    @Override
+    public ObservableValue<UndoState> undoProperty() {
+        return model.undoProperty();
+    }
+
+    @Override
+    public ObservableValue<@Nullable Heading> headingProperty() {
+        return heading.getReadOnlyProperty();
+    }
+
+    @Override
+    public List<Command> commands() {
+        List<Command> commands = new ArrayList<>();
+        commands.add(Command.of("command.tasks.new", "Alt+N", desk::newPaper));
+        commands.add(Command.of("command.tasks.settings", null, desk::settings));
+        commands.add(Command.of("command.tasks.remove", null, model::remove));
+        commands.add(Command.of("command.tasks.import", "Alt+I", desk::importPaper));
+        commands.add(Command.of("command.tasks.export", "Shortcut+E", desk::exportPaper));
+        commands.add(Command.of("command.tasks.fromSetup", "Alt+P", desk::fromSetup));
+        commands.add(Command.of("command.tasks.removeTask", null, model::removeTask));
+        commands.add(Command.of(
+                "command.tasks.next",
+                "Alt+Page Down",
+                () -> model.choose(model.placeProperty().get() + 1)));
+        commands.add(Command.of(
+                "command.tasks.previous",
+                "Alt+Page Up",
+                () -> model.choose(model.placeProperty().get() - 1)));
+        commands.add(Command.of(
+                "command.tasks.later",
+                "Alt+Shift+Right",
+                () -> model.move(
+                        model.placeProperty().get(), model.placeProperty().get() + 1)));
+        commands.add(Command.of(
+                "command.tasks.earlier",
+                "Alt+Shift+Left",
+                () -> model.move(
+                        model.placeProperty().get(), model.placeProperty().get() - 1)));
+        commands.add(Command.of("command.tasks.draft", "Alt+D", model::draft));
+        commands.add(Command.of("command.tasks.choice", "Alt+C", () -> model.setChoice(Points.of(5))));
+        commands.add(Command.of("command.tasks.reach", "Alt+R", () -> model.setReach(Points.of(2))));
+        for (Opinion opinion : Opinion.values()) {
+            int digit = opinion == Opinion.UNCLEAR ? 0 : Opinion.WHITE_WINNING.ordinal() - opinion.ordinal() + 1;
+            commands.add(Command.of(
+                    "command.tasks.judge." + opinion, "Alt+" + digit, () -> model.setJudge(opinion, Points.of(1))));
+        }
+        for (Item.Way way : Item.Way.values()) {
+            String key = switch (way) {
+                case ALL -> "Alt+A";
+                case ANY -> "Alt+Y";
+                case SUM -> "Alt+U";
+                case BEST -> "Alt+B";
+            };
+            commands.add(Command.of(
+                    "command.tasks.group." + way, key, () -> desk.view().group(way)));
+        }
+        commands.add(
+                Command.of("command.tasks.ungroup", "Alt+G", () -> desk.view().ungroup()));
+        commands.add(
+                Command.of("command.tasks.delete", "Delete", () -> desk.view().delete()));
+        commands.add(Command.of("command.tasks.up", "Alt+Up", () -> model.reorder(-1)));
+        commands.add(Command.of("command.tasks.down", "Alt+Down", () -> model.reorder(1)));
+        commands.add(Command.of("command.tasks.themes", "Alt+H", model::findThemes));
+        commands.add(Command.of("command.tasks.questions", "Alt+Q", desk::editQuestions));
+        commands.add(Command.of("command.tasks.check", "Alt+K", () -> {
+            desk.view().show(TasksView.Tab.CHECK);
+            model.check();
+        }));
+        commands.add(
+                Command.of("command.tasks.solution", "Alt+S", () -> desk.view().show(TasksView.Tab.SOLUTION)));
+        commands.add(
+                Command.of("command.tasks.results", "Alt+E", () -> desk.view().show(TasksView.Tab.RESULTS)));
+        commands.add(Command.of("command.tasks.print", "Shortcut+P", desk::print));
+        commands.add(Command.of("command.tasks.homework", null, desk::exportHomework));
+        commands.add(Command.of("command.tasks.scripts", null, desk.sittings()::readScripts));
+        commands.add(Command.of("command.tasks.sit", "Alt+T", desk.sittings()::sit));
+        commands.add(Command.of("command.tasks.students", null, desk.sittings()::students));
+        commands.add(Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn));
+        return commands;
+    }
+}
