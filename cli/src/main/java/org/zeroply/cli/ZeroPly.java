@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.asking.Questions;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.Language;
@@ -50,15 +51,7 @@ import picocli.CommandLine.Spec;
             Calculating.Calc.class,
             Calculating.ThreatList.class,
             Calculating.Solve.class,
-            Asking.Prove.class,
-            Asking.EachMove.class,
-            Asking.Checks.class,
-            Asking.Turn.class,
-            Asking.CheckLines.class,
-            Asking.Ending.class,
-            Defending.ParryList.class,
-            Defending.Eliminate.class,
-            Defending.Ready.class,
+            LineCheckCommand.class,
             Marking.Mark.class,
             Marking.TaskCommand.class
         })
@@ -73,7 +66,11 @@ public final class ZeroPly {
     }
 
     static CommandLine commandLine() {
-        return new CommandLine(new ZeroPly()).setExecutionExceptionHandler((failed, line, result) -> {
+        CommandLine all = new CommandLine(new ZeroPly());
+        Questions.ALL.stream()
+                .filter(question -> !question.command().isEmpty())
+                .forEach(question -> all.addSubcommand(question.command(), QuestionCommand.of(question)));
+        return all.setExecutionExceptionHandler((failed, line, result) -> {
             String message = failed instanceof NoSuchFileException missing
                     ? "there is no file " + missing.getFile()
                     : String.valueOf(failed.getMessage());
@@ -102,26 +99,33 @@ public final class ZeroPly {
         }
 
         final Position position(String fen) {
-            return switch (Fen.read(fen)) {
-                case FenReading.Read read -> read.position();
-                case FenReading.Refused refused ->
-                    throw new CommandLine.ParameterException(
-                            line(), "not a position: " + String.join("; ", refused.reasons()));
-            };
-        }
-
-        interface Json {
-            void write(JsonGenerator generator) throws IOException;
+            return ZeroPly.position(line(), fen);
         }
 
         final void printJson(Json content) throws IOException {
-            StringWriter text = new StringWriter();
-            try (JsonGenerator generator =
-                    new JsonFactory().createGenerator(text).useDefaultPrettyPrinter()) {
-                content.write(generator);
-            }
-            out().println(text);
+            ZeroPly.printJson(out(), content);
         }
+    }
+
+    static Position position(CommandLine line, String fen) {
+        return switch (Fen.read(fen)) {
+            case FenReading.Read read -> read.position();
+            case FenReading.Refused refused ->
+                throw new CommandLine.ParameterException(
+                        line, "not a position: " + String.join("; ", refused.reasons()));
+        };
+    }
+
+    interface Json {
+        void write(JsonGenerator generator) throws IOException;
+    }
+
+    static void printJson(PrintWriter out, Json content) throws IOException {
+        StringWriter text = new StringWriter();
+        try (JsonGenerator generator = new JsonFactory().createGenerator(text).useDefaultPrettyPrinter()) {
+            content.write(generator);
+        }
+        out.println(text);
     }
 
     @Command(name = "perft", description = "Count the paths of legal moves, move by move.")

@@ -82,26 +82,27 @@ class ZeroPlyTest {
         String mate = "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1";
         Run parries = run("parries", mate);
         assertThat(parries.out())
-                .startsWith("mate in 1: 2.Qxh7#")
-                .contains("Nf6     guards; ")
-                .contains("fails: 1...Kh8 2.Qxh7# (moves away)");
+                .startsWith("Threat: mate in 1, 2.Qxh7#. 6 moves meet it (proven)")
+                .contains("1...Nf6: guards. ")
+                .contains("1...Kh8 2.Qxh7#: fails: moves away");
         assertThat(run("parries", mate, "--json").out()).contains("\"kinds\" : [ \"GUARD\" ]");
         assertThat(run("parries", mate, "--threat", "Nf9").err()).contains("no legal move");
         assertThat(run("parries", mate, "--threat", "a3").err()).contains("threatens nothing");
-        assertThat(run("parries", START).out()).isEqualToIgnoringNewLines("no threat");
+        assertThat(run("parries", START).out()).isEqualToIgnoringNewLines("No threat was found");
         String queen = "6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1";
         assertThat(run("eliminate", queen, "Kh1", "Ra8+").out())
-                .contains("Ra8+    survives")
-                .contains("Kh1     refuted: 1.Kh1 Qe1# (proven)");
+                .contains("1.Ra8+: survives. ")
+                .contains("1.Kh1 Qe1#: refuted. ");
         assertThat(run("eliminate", queen, "Kh7").err()).contains("Kh7 is no legal move here");
         String push = "r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
         assertThat(run("ready", push, "g4").out())
                 .startsWith("g4 drops pawn g4 (1)")
-                .contains("  h3 adds a first guard to g4")
-                .contains("against best replies: 1.h3");
+                .contains("  h3: adds a first guard to g4")
+                .contains("1.h3 Nd7 2.g4")
+                .contains("holds against best replies");
         assertThat(run("ready", push, "g4", "--json").out()).contains("\"why\" : \"adds a first guard to g4\"");
         assertThat(run("ready", push, "Zz9").exit()).isEqualTo(2);
-        assertThat(run("ready", push, "g4", "--sets", "9").err()).contains("0 to 5 moves");
+        assertThat(run("ready", push, "g4", "--sets", "9").err()).contains("--sets takes 0 to 5, not 9");
     }
 
     @Test
@@ -122,13 +123,17 @@ class ZeroPlyTest {
         String position = "5r1k/6pp/7N/8/8/1Q6/8/6K1 w - - 0 1";
         Run proof = run("prove", position, "--mate", "3");
         assertThat(proof.exit()).isZero();
-        assertThat(proof.out()).startsWith("proven: mate in 2").contains("1.Qg8+ Rxg8 2.Nf7#");
-        assertThat(run("prove", position, "--mate", "1").out()).contains("disproven: no mate in 1");
-        assertThat(run("prove", START, "--mate", "9", "--nodes", "2000").out()).contains("not settled; no mate in ");
+        assertThat(proof.out())
+                .startsWith("Mate in 2, by one first move only: one line (proven)")
+                .contains("1...Rxg8 2.Nf7#");
+        assertThat(run("prove", position, "--mate", "1").out()).contains("No mate in 1 (proven)");
+        assertThat(run("prove", START, "--mate", "9", "--nodes", "2000").out())
+                .contains("No mate in ")
+                .contains("beyond that not settled");
         assertThat(run("prove", position, "--mate", "3", "--json").out())
                 .contains("\"outcome\" : \"PROVEN\"")
                 .contains("\"mateIn\" : 2");
-        assertThat(run("prove", position, "--mate", "0").err()).contains("1 to 60");
+        assertThat(run("prove", position, "--mate", "0").err()).contains("--mate takes 1 to 60, not 0");
     }
 
     @Test
@@ -137,19 +142,19 @@ class ZeroPlyTest {
         Run moves =
                 run("moves", "8/8/8/8/8/6k1/7p/6K1 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
         assertThat(moves.out())
-                .startsWith("only move: Kh1, by 50 in 100 (proven)")
-                .contains("loses Kf1");
+                .startsWith("Only move: 1.Kh1, by 50 in 100 (proven)")
+                .contains("1.Kf1: Black mates in 6; gives away 50 in 100");
         assertThat(folder.resolve("endings")).isNotEmptyDirectory();
         Run checks = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1");
         assertThat(checks.out())
-                .startsWith("one check, then none; the king rests on g8")
+                .startsWith("One check, then none; the king rests on g8")
                 .contains("1.Rd8+ Rxd8");
         Run other = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1", "--side", "BLACK", "--json");
         assertThat(other.out()).contains("\"end\" : \"RUN_OUT\"");
         Run turn = run("turn", "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
         assertThat(turn.out())
-                .contains("White to move: level")
-                .contains("zugzwang for both")
+                .contains("White to move: Level")
+                .startsWith("Zugzwang for both")
                 .contains("(proven)");
         assertThat(run("turn", "3R2k1/5pp1/8/8/8/8/8/4K3 b - - 0 1").err()).contains("Black is in check");
     }
@@ -168,12 +173,12 @@ class ZeroPlyTest {
                 .contains("better 1.Rd8#");
         Run ending = run("ending", "8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1", "--endings", folder.toString());
         assertThat(ending.out())
-                .startsWith("drawn")
-                .contains("keeps the result: Kc3, Kd3, Kc4")
-                .contains("A: ");
+                .startsWith("Drawn (proven)")
+                .contains("1.Kc3: draws")
+                .contains("Squares that correspond: White's king first: A ");
         Run json = run("ending", "8/8/8/8/8/1k6/8/K5R1 b - - 0 1", "--endings", folder.toString(), "--json");
         assertThat(json.out()).contains("\"result\" : \"lost\"").contains("\"pliesToMate\"");
-        assertThat(run("ending", START).err()).contains("only kings and pawns");
+        assertThat(run("ending", START).err()).contains("Only kings and pawns");
     }
 
     private static final String PAPER = """

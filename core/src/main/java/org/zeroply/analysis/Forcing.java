@@ -17,7 +17,7 @@ import org.zeroply.work.Cancel;
  *
  * @param steps of the moves looked at so far, in the order of the line
  */
-public record Forcing(Position position, List<Step> steps) {
+public record Forcing(Position position, List<Step> steps, boolean complete) {
     /** The kinds, the most forcing first; a check that captures is a check. */
     public enum Kind {
         CHECK,
@@ -92,10 +92,10 @@ public record Forcing(Position position, List<Step> steps) {
             }
             Ease ease = Ease.after(here, move, analyst, nodes, cancel);
             steps.add(new Step(move, kind, threat, ease));
-            partial.accept(new Forcing(position, steps));
+            partial.accept(new Forcing(position, steps, false));
             here = after;
         }
-        return new Forcing(position, steps);
+        return new Forcing(position, steps, steps.size() == line.size());
     }
 
     /** The gravest threat that did not stand before the move. */

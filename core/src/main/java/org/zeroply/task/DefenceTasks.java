@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.asking.TaskSeed;
 import org.zeroply.defence.Elimination;
 import org.zeroply.defence.Elimination.Fate;
 import org.zeroply.defence.Elimination.Tried;
@@ -26,6 +27,18 @@ public final class DefenceTasks {
     private static final int LINE = 6;
 
     private DefenceTasks() {}
+
+    /**
+     * A task made of an answer.
+     *
+     * @param last the move that led to the position; null at the start of a game
+     */
+    public static Task of(TaskSeed seed, Task.@Nullable LastMove last) {
+        return switch (seed) {
+            case TaskSeed.Parry parry -> parry(parry.found(), last);
+            case TaskSeed.Eliminate eliminate -> eliminate(eliminate.found(), last);
+        };
+    }
 
     /**
      * Find every move that meets the threat; each with best play, what it does, and the verdict. The threat is named to the

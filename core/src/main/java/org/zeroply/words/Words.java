@@ -1,5 +1,6 @@
 package org.zeroply.words;
 
+import java.text.Format;
 import java.text.MessageFormat;
 import java.util.Locale;
 import java.util.ResourceBundle;
@@ -20,10 +21,18 @@ public final class Words {
 
     /** The sentence of a key with its arguments put in. */
     public static String of(String key, Object... arguments) {
-        Object[] plain = new Object[arguments.length];
+        return put(BUNDLE.getString(key), arguments);
+    }
+
+    /** A pattern with arguments put in, numbers without grouping; a choice in it may depend on a number. */
+    public static String put(String pattern, Object... arguments) {
+        MessageFormat message = new MessageFormat(pattern, Locale.ROOT);
+        Format[] formats = message.getFormatsByArgumentIndex();
+        Object[] given = new Object[arguments.length];
         for (int i = 0; i < arguments.length; i++) {
-            plain[i] = String.valueOf(arguments[i]);
+            boolean counts = i < formats.length && formats[i] != null;
+            given[i] = counts ? arguments[i] : String.valueOf(arguments[i]);
         }
-        return new MessageFormat(BUNDLE.getString(key), Locale.ROOT).format(plain);
+        return message.format(given);
     }
 }

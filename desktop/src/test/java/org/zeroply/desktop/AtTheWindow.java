@@ -68,6 +68,15 @@ abstract class AtTheWindow {
         stand.settle();
     }
 
+    /** Does what the command with this title does. */
+    void runTitled(String title) {
+        Stand.onStage(() -> {
+            stand.shell().runTitled(title);
+            return true;
+        });
+        stand.settle();
+    }
+
     void focus(String query) {
         Stand.onStage(() -> {
             robot.lookup(query).query().requestFocus();

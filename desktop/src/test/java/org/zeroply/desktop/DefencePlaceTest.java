@@ -9,9 +9,10 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.asking.QuestionReport;
+import org.zeroply.asking.QuestionReport.Emphasis;
+import org.zeroply.asking.Questions;
 import org.zeroply.coaching.Sitting;
-import org.zeroply.desktop.calculation.Answer;
-import org.zeroply.desktop.calculation.Answer.Emphasis;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.rules.Move;
 import org.zeroply.task.Opinion;
@@ -49,7 +50,7 @@ class DefencePlaceTest extends AtTheWindow {
     }
 
     /** Asking takes the answer before away. */
-    private Answer answer(Runnable asking) {
+    private QuestionReport answer(Runnable asking) {
         asking.run();
         stand.await(
                 "the answer",
@@ -57,14 +58,14 @@ class DefencePlaceTest extends AtTheWindow {
                         && !questions().runningProperty().get());
         stand.settle();
         return Objects.requireNonNull(
-                Stand.onStage(() -> questions().answerProperty().get()));
+                Stand.onStage(() -> questions().answerProperty().get().report()));
     }
 
-    private Answer ask(String question) {
-        return answer(() -> run("command.ask." + question));
+    private QuestionReport ask(String question) {
+        return answer(() -> runTitled(Questions.of(question).request()));
     }
 
-    private Answer typed(String text) {
+    private QuestionReport typed(String text) {
         return answer(() -> {
             robot.clickOn("#question-line");
             robot.push(KeyCode.CONTROL, KeyCode.A);
@@ -73,17 +74,17 @@ class DefencePlaceTest extends AtTheWindow {
         });
     }
 
-    private static List<String> texts(Answer answer, Emphasis emphasis) {
+    private static List<String> texts(QuestionReport answer, Emphasis emphasis) {
         return answer.rows().stream()
                 .filter(row -> row.emphasis() == emphasis)
-                .map(Answer.Row::text)
+                .map(QuestionReport.Row::text)
                 .toList();
     }
 
     @Test
     void aThreatIsMetAndTheWayIsPlayed() {
         position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
-        Answer answer = answer(() -> keys(KeyCode.ALT, KeyCode.DIGIT9));
+        QuestionReport answer = answer(() -> keys(KeyCode.ALT, KeyCode.DIGIT9));
         assertThat(answer.headline()).isEqualTo("Threat: mate in 1, 2.Qxh7#. 6 moves meet it");
         assertThat(answer.grounds()).isEqualTo("proven");
         assertThat(texts(answer, Emphasis.STRONG)).containsExactly("1...Nf6");
@@ -108,7 +109,7 @@ class DefencePlaceTest extends AtTheWindow {
     void candidatesAreEliminatedAndBadNamesAreTold() {
         position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
         assertThat(ask("ELIMINATE").headline()).isEqualTo("One of 20 survives");
-        Answer some = typed("Ra8+, Kh1 h3");
+        QuestionReport some = typed("Ra8+, Kh1 h3");
         assertThat(some.headline()).isEqualTo("One of 3 survives");
         assertThat(texts(some, Emphasis.WEAK)).contains("1.Kh1 Qe1#");
         assertThat(typed("Kh7").headline()).isEqualTo("Kh7 is no legal move here");
@@ -118,17 +119,17 @@ class DefencePlaceTest extends AtTheWindow {
     void aMoveIsPreparedAndAPlanIsFollowed() {
         position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         assertThat(ask("READY").rows()).isEmpty();
-        Answer ready = typed("g4");
+        QuestionReport ready = typed("g4");
         assertThat(ready.headline()).isEqualTo("g4 drops pawn g4 (1)");
-        Answer.Row set = ready.rows().stream()
+        QuestionReport.Row set = ready.rows().stream()
                 .filter(row -> row.text().equals("h3"))
                 .findFirst()
                 .orElseThrow();
         assertThat(set.detail()).isEqualTo("holds against best replies");
-        assertThat(set.children().get()).extracting(Answer.Row::detail).contains("adds a first guard to g4");
+        assertThat(set.children().get()).extracting(QuestionReport.Row::detail).contains("adds a first guard to g4");
         ask("PLAN");
         assertThat(typed("h3 g4").headline()).isEqualTo("No reply spoils it");
-        Answer rash = typed("g4 h3");
+        QuestionReport rash = typed("g4 h3");
         assertThat(rash.headline()).isEqualTo("A reply spoils it first after 1.g4");
         assertThat(typed("g4 Qxd8").headline()).isEqualTo("Qxd8 is not possible there");
     }
@@ -139,11 +140,12 @@ class DefencePlaceTest extends AtTheWindow {
         keys(KeyCode.ALT, KeyCode.SHIFT, KeyCode.R);
         stand.settle();
         robot.write("g4", 0);
-        Answer ready = answer(() -> robot.push(KeyCode.ENTER));
+        QuestionReport ready = answer(() -> robot.push(KeyCode.ENTER));
         assertThat(reading().tree().mainLine())
                 .as("what is typed is asked about, not played")
                 .isEmpty();
-        int wanted = ready.rows().stream().map(Answer.Row::text).toList().indexOf("h3");
+        int wanted =
+                ready.rows().stream().map(QuestionReport.Row::text).toList().indexOf("h3");
         for (int row = 0; row <= wanted; row++) {
             robot.push(KeyCode.DOWN);
         }
@@ -162,9 +164,9 @@ class DefencePlaceTest extends AtTheWindow {
     void aLongerLineThatAMoveDropsIsPlayedFromItsRow() {
         position("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1");
         ask("READY");
-        Answer ready = typed("Qe4");
+        QuestionReport ready = typed("Qe4");
         assertThat(ready.headline()).startsWith("Qe4 drops 1...Rae8 ").endsWith(" wins 4");
-        Answer.Row longer = ready.rows().getFirst();
+        QuestionReport.Row longer = ready.rows().getFirst();
         assertThat(longer.text()).startsWith("1.Qe4 Rae8");
         robot.doubleClickOn(longer.text());
         stand.settle();
@@ -176,7 +178,7 @@ class DefencePlaceTest extends AtTheWindow {
         position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
         run("command.calculation");
         robot.clickOn("#question-choice");
-        Answer answer = answer(() -> robot.clickOn("Ways to meet a threat"));
+        QuestionReport answer = answer(() -> robot.clickOn("Ways to meet a threat"));
         assertThat(answer.rows()).isNotEmpty();
         robot.clickOn("#question-to-task");
         stand.await("the task", () -> stand.tasks().task().map(Task::kind).orElse(null) == TaskKind.PARRY);
@@ -187,7 +189,7 @@ class DefencePlaceTest extends AtTheWindow {
     @Test
     void whereEveryMoveLosesTheBestIsCalledTheLeastBad() {
         position("r3k2r/ppp2ppp/2n5/8/2B5/5Q2/PPP2PPP/4R1K1 b kq - 0 1");
-        Answer answer = ask("ELIMINATE");
+        QuestionReport answer = ask("ELIMINATE");
         assertThat(answer.headline())
                 .startsWith("Every candidate loses; one of ")
                 .endsWith(" is the least bad");
@@ -197,15 +199,15 @@ class DefencePlaceTest extends AtTheWindow {
     @Test
     void pinsAndStrongPiecesAreAskedAbout() {
         position("r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 1");
-        Answer pins = ask("PINS");
+        QuestionReport pins = ask("PINS");
         assertThat(pins.headline()).isEqualTo("One man is pinned");
         assertThat(pins.rows().getFirst().text()).isEqualTo("knight f6, by the bishop g5");
         assertThat(pins.rows().getFirst().children().get())
-                .extracting(Answer.Row::detail)
+                .extracting(QuestionReport.Row::detail)
                 .anyMatch(detail -> detail.startsWith("attacks the pinner"));
         ask("DRIVE_OFF");
-        Answer driven = typed("g5");
-        assertThat(driven.rows()).extracting(Answer.Row::text).contains("h6");
+        QuestionReport driven = typed("g5");
+        assertThat(driven.rows()).extracting(QuestionReport.Row::text).contains("h6");
         assertThat(typed("d8").headline()).contains("No piece of the other side");
         assertThat(ask("FROZEN").headline()).isEqualTo("One man of the side to move is frozen");
     }

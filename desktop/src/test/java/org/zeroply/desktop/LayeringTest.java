@@ -36,6 +36,7 @@ class LayeringTest {
             "reading",
             "analysis",
             "defence",
+            "asking",
             "repertoire",
             "task",
             "coaching");

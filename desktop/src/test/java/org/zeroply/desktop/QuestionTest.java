@@ -9,10 +9,10 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.zeroply.desktop.calculation.Answer;
-import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.asking.MateQuestion;
+import org.zeroply.asking.QuestionReport;
+import org.zeroply.asking.Questions;
 import org.zeroply.desktop.calculation.QuestionModel;
-import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.San;
 import org.zeroply.search.Effort;
 
@@ -65,14 +65,14 @@ class QuestionTest extends AtTheWindow {
         return stand.questions();
     }
 
-    private Answer awaitAnswer(CoachQuestion question) {
+    private QuestionReport awaitAnswer(String question) {
         stand.await(
                 "the answer",
                 () -> !questions().runningProperty().get()
                         && questions().answerProperty().get() != null
-                        && questions().answerProperty().get().question() == question);
+                        && questions().answerProperty().get().question().key().equals(question));
         stand.settle();
-        return Stand.onStage(() -> questions().answerProperty().get());
+        return Stand.onStage(() -> questions().answerProperty().get().report());
     }
 
     private int size() {
@@ -88,7 +88,7 @@ class QuestionTest extends AtTheWindow {
     @Test
     void aMateIsProvenWalkedAndTakenInByKeyboard() {
         keys(KeyCode.ALT, KeyCode.DIGIT2);
-        Answer answer = awaitAnswer(CoachQuestion.MATE);
+        QuestionReport answer = awaitAnswer("MATE");
         assertThat(answer.headline()).startsWith("Mate in 2");
         assertThat(text("#question-grounds")).isEqualTo("proven");
         TreeView<?> rows = Stand.onStage(() -> robot.lookup("#question-rows").queryAs(TreeView.class));
@@ -120,8 +120,8 @@ class QuestionTest extends AtTheWindow {
         ChoiceBox<?> choice =
                 Stand.onStage(() -> robot.lookup("#question-choice").queryAs(ChoiceBox.class));
         robot.clickOn(choice);
-        robot.clickOn(Texts.of("question.LINE"));
-        Answer answer = awaitAnswer(CoachQuestion.LINE);
+        robot.clickOn(Questions.of("LINE").title());
+        QuestionReport answer = awaitAnswer("LINE");
         assertThat(answer.rows()).hasSizeGreaterThanOrEqualTo(2);
         assertThat(answer.rows().getFirst().text()).isEqualTo("1.Qg3");
         assertThat(answer.rows().getLast().detail()).contains("does not hold");
@@ -131,7 +131,7 @@ class QuestionTest extends AtTheWindow {
         stand.settle();
         assertThat(lastMove()).isIn("Qg8+", "Nf7#");
         assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(2);
-        Answer.Row verdict = answer.rows().getLast();
+        QuestionReport.Row verdict = answer.rows().getLast();
         Stand.onStage(() -> {
             questions().takeIn(verdict);
             return true;
@@ -146,13 +146,13 @@ class QuestionTest extends AtTheWindow {
     @Test
     void aTypedLineIsEnteredAndChecked() {
         keys(KeyCode.ALT, KeyCode.DIGIT5);
-        awaitAnswer(CoachQuestion.LINE);
-        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Rxg8 Kf2"))).isTrue();
-        Answer answer = awaitAnswer(CoachQuestion.LINE);
-        assertThat(answer.rows().stream().map(Answer.Row::text)).contains("2.Kf2");
+        awaitAnswer("LINE");
+        assertThat(Stand.onStage(() -> questions().takeTyped("Qg8+ Rxg8 Kf2"))).isTrue();
+        QuestionReport answer = awaitAnswer("LINE");
+        assertThat(answer.rows().stream().map(QuestionReport.Row::text)).contains("2.Kf2");
         assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(2);
         assertThat(Stand.onStage(() -> reading().nodeProperty().get())).isZero();
-        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Kh7"))).isFalse();
+        assertThat(Stand.onStage(() -> questions().takeTyped("Qg8+ Kh7"))).isFalse();
         keys(KeyCode.SHORTCUT, KeyCode.Z);
         assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(1);
     }
@@ -161,30 +161,25 @@ class QuestionTest extends AtTheWindow {
     void anEndingIsSolvedAndItsSquaresStandOnTheBoard() {
         open("[FEN \"8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1\"]\n\n1. Kd3 *\n");
         keys(KeyCode.ALT, KeyCode.DIGIT8);
-        Answer answer = awaitAnswer(CoachQuestion.ENDING);
+        QuestionReport answer = awaitAnswer("ENDING");
         assertThat(answer.headline()).isEqualTo("Drawn");
         assertThat(answer.grounds()).isEqualTo("proven");
         assertThat(Stand.onStage(() -> robot.lookup(".mark-tag").queryAll().size()))
                 .isGreaterThan(3);
         keys(KeyCode.ALT, KeyCode.DIGIT6);
-        Answer turn = awaitAnswer(CoachQuestion.TURN);
+        QuestionReport turn = awaitAnswer("TURN");
         assertThat(turn.headline()).isEqualTo("Zugzwang for Black");
         assertThat(Stand.onStage(() -> robot.lookup(".mark-tag").queryAll())).isEmpty();
     }
 
     @Test
-    void everyQuestionAnswersOrSaysWhyNot() {
-        for (CoachQuestion question : CoachQuestion.values()) {
-            Stand.onStage(() -> {
-                stand.shell().runCommand("command.ask." + question);
-                return true;
-            });
-            Answer answer = awaitAnswer(question);
-            assertThat(answer.headline()).as(question.toString()).isNotEmpty();
-            if (question == CoachQuestion.ENDING) {
-                assertThat(text("#question-headline")).startsWith("Only kings and pawns");
-            }
-        }
+    void whatCannotBeAskedHereSaysSoAndTheCandidatesComeBack() {
+        Stand.onStage(() -> {
+            stand.shell().runTitled(Questions.of("ENDING").request());
+            return true;
+        });
+        awaitAnswer("ENDING");
+        assertThat(text("#question-headline")).startsWith("Only kings and pawns");
         Stand.onStage(() -> {
             stand.shell().runCommand("command.candidates");
             return true;
@@ -198,12 +193,12 @@ class QuestionTest extends AtTheWindow {
     @Test
     void aTypedLineIsReadOrRefusedAndTheCurtainCoversAnswers() {
         keys(KeyCode.ALT, KeyCode.DIGIT7);
-        awaitAnswer(CoachQuestion.FORCED);
-        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Rxg8 Nf7#"))).isTrue();
-        Answer answer = awaitAnswer(CoachQuestion.FORCED);
+        awaitAnswer("FORCED");
+        assertThat(Stand.onStage(() -> questions().takeTyped("Qg8+ Rxg8 Nf7#"))).isTrue();
+        QuestionReport answer = awaitAnswer("FORCED");
         assertThat(answer.headline()).startsWith("Forced");
         assertThat(answer.rows()).hasSize(3);
-        assertThat(Stand.onStage(() -> questions().takeLine("Qg8+ Nonsense"))).isFalse();
+        assertThat(Stand.onStage(() -> questions().takeTyped("Qg8+ Nonsense"))).isFalse();
         assertThat(text("#question-refusal")).contains("Nonsense");
         keys(KeyCode.ALT, KeyCode.C);
         assertThat(Stand.onStage(() -> questions().answerProperty().get())).isNull();
@@ -218,8 +213,8 @@ class QuestionTest extends AtTheWindow {
     void aLongQuestionIsStoppedAndKeepsWhatItHas() {
         open("1. e4 e5 *\n");
         Stand.onStage(() -> {
-            questions().mateInProperty().set(12);
-            stand.shell().runCommand("command.ask.MATE");
+            questions().give(MateQuestion.MOVES, 12);
+            stand.shell().runTitled(Questions.of("MATE").request());
             return true;
         });
         stand.await("something known", () -> questions().answerProperty().get() != null);
@@ -228,7 +223,7 @@ class QuestionTest extends AtTheWindow {
             robot.lookup("#question-stop").queryAs(ButtonBase.class).fire();
             return true;
         });
-        Answer answer = awaitAnswer(CoachQuestion.MATE);
+        QuestionReport answer = awaitAnswer("MATE");
         assertThat(answer.headline()).startsWith("No mate in");
         assertThat(answer.grounds()).isEqualTo("not settled");
         assertThat(Stand.onStage(() -> questions().runningProperty().get())).isFalse();

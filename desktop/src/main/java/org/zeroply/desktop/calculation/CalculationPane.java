@@ -30,11 +30,14 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Ease;
 import org.zeroply.analysis.Study;
-import org.zeroply.desktop.game.MoveNames;
+import org.zeroply.asking.CoachQuestion;
+import org.zeroply.asking.QuestionReport;
+import org.zeroply.asking.Questions;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.VerdictSign;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -132,7 +135,7 @@ public final class CalculationPane extends VBox {
     }
 
     /** The row of an answer that is chosen, or null. */
-    public ReadOnlyObjectProperty<Answer.@Nullable Row> chosenRowProperty() {
+    public ReadOnlyObjectProperty<QuestionReport.@Nullable Row> chosenRowProperty() {
         return questionPane.chosenProperty();
     }
 
@@ -148,23 +151,23 @@ public final class CalculationPane extends VBox {
     // ---- the controls
 
     /** The candidates first, then the coach's other questions. */
-    private ChoiceBox<Optional<CoachQuestion>> questionRow() {
-        ChoiceBox<Optional<CoachQuestion>> choice = new ChoiceBox<>();
+    private ChoiceBox<Optional<CoachQuestion<?>>> questionRow() {
+        ChoiceBox<Optional<CoachQuestion<?>>> choice = new ChoiceBox<>();
         choice.setId("question-choice");
         choice.setAccessibleText(Texts.of("question.choice"));
         choice.setMaxWidth(Double.MAX_VALUE);
         choice.getItems().add(Optional.empty());
-        for (CoachQuestion each : CoachQuestion.values()) {
+        for (CoachQuestion<?> each : Questions.ALL) {
             choice.getItems().add(Optional.of(each));
         }
         choice.setConverter(new StringConverter<>() {
             @Override
-            public String toString(Optional<CoachQuestion> question) {
+            public String toString(Optional<CoachQuestion<?>> question) {
                 return question.map(CoachQuestion::title).orElseGet(() -> Texts.of("question.candidates"));
             }
 
             @Override
-            public Optional<CoachQuestion> fromString(String text) {
+            public Optional<CoachQuestion<?>> fromString(String text) {
                 throw new UnsupportedOperationException("questions are chosen, not typed");
             }
         });

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.calculation;
 
+import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -24,10 +25,13 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.defence.Readiness;
+import org.zeroply.asking.CoachQuestion;
+import org.zeroply.asking.Given;
+import org.zeroply.asking.Parameter;
+import org.zeroply.asking.QuestionReport;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Side;
-import org.zeroply.search.ProofSearch;
+import org.zeroply.words.Words;
 
 /**
  * The view of one question: how it is asked, the answer in a sentence with what it rests on, and its rows. Passive; the
@@ -42,14 +46,15 @@ final class QuestionPane extends VBox {
     private final Label headline = new Label();
     private final Label grounds = new Label();
     private final Label where = new Label();
-    private final TreeView<Answer.Row> tree = new TreeView<>();
+    private final TreeView<QuestionReport.Row> tree = new TreeView<>();
     private final Button ask = new Button();
     private final Button stop = new Button(Texts.of("calculation.stop"));
     private final Button takeIn = new Button(Texts.of("question.takeIn"));
     private final Button toTask = new Button(Texts.of("question.toTask"));
     private final TextField line = new TextField();
     private final Label refusal = new Label();
-    private final ReadOnlyObjectWrapper<Answer.@Nullable Row> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
+    private final ReadOnlyObjectWrapper<QuestionReport.@Nullable Row> chosen =
+            new ReadOnlyObjectWrapper<>(this, "chosen");
 
     QuestionPane(QuestionModel model) {
         super(8);
@@ -89,7 +94,7 @@ final class QuestionPane extends VBox {
         line.setId("question-line");
         line.prefWidthProperty().bind(settings.widthProperty());
         line.setOnAction(event -> {
-            if (model.takeLine(line.getText())) {
+            if (model.takeTyped(line.getText())) {
                 line.selectAll();
             }
         });
@@ -118,6 +123,7 @@ final class QuestionPane extends VBox {
         buttons.setMinHeight(USE_PREF_SIZE);
         getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
         model.questionProperty().subscribe(() -> showSettings());
+        model.givenProperty().subscribe(this::showFlags);
         model.answerProperty().subscribe(() -> show());
         model.runningProperty().subscribe(() -> show());
         model.refusalProperty().subscribe(text -> {
@@ -126,13 +132,13 @@ final class QuestionPane extends VBox {
         });
     }
 
-    ReadOnlyObjectProperty<Answer.@Nullable Row> chosenProperty() {
+    ReadOnlyObjectProperty<QuestionReport.@Nullable Row> chosenProperty() {
         return chosen.getReadOnlyProperty();
     }
 
     /** Brings the keyboard to the rows, or to what has to be typed first. */
     void focusRows() {
-        CoachQuestion asking = model.questionProperty().get();
+        CoachQuestion<?> asking = model.questionProperty().get();
         if (asking != null && asking.needsWords() && line.getText().isEmpty()) {
             line.requestFocus();
         } else {
@@ -155,7 +161,7 @@ final class QuestionPane extends VBox {
     // ---- how it is asked
 
     private void showSettings() {
-        CoachQuestion question = model.questionProperty().get();
+        CoachQuestion<?> question = model.questionProperty().get();
         settings.getChildren().clear();
         if (question == null) {
             return;
@@ -170,80 +176,92 @@ final class QuestionPane extends VBox {
         show();
     }
 
-    private List<Node> settingsOf(CoachQuestion question) {
-        return switch (question) {
-            case MATE -> {
-                Spinner<Integer> moves = new Spinner<>(
-                        1, ProofSearch.MOST_MOVES, model.mateInProperty().get());
-                moves.setId("question-mate-in");
-                moves.setPrefWidth(76);
-                moves.setEditable(true);
-                moves.getEditor().setAccessibleText(Texts.of("mate.in"));
-                moves.valueProperty().subscribe(now -> {
-                    if (now != null) {
-                        model.mateInProperty().set(now);
-                    }
-                });
-                CheckBox checks = new CheckBox(Texts.of("mate.checksOnly"));
-                checks.setId("question-checks-only");
-                checks.setSelected(model.checksOnlyProperty().get());
-                checks.selectedProperty()
-                        .subscribe(now -> model.checksOnlyProperty().set(now));
-                yield List.of(new Label(Texts.of("mate.in")), moves, checks);
+    private List<Node> settingsOf(CoachQuestion<?> question) {
+        List<Node> nodes = new ArrayList<>();
+        for (Parameter<?> parameter : question.parameters()) {
+            switch (parameter) {
+                case Parameter.Number number -> nodes.addAll(List.of(label(number), spinner(number)));
+                case Parameter.Flag flag -> nodes.add(checkBox(flag));
+                case Parameter.OneSide side -> nodes.add(sides(side));
+                case Parameter.Words words -> nodes.add(lineField(Words.of(words.words())));
             }
-            case CHECKS -> {
-                ChoiceBox<@Nullable Side> sides =
-                        new ChoiceBox<>(FXCollections.observableArrayList(null, Side.WHITE, Side.BLACK));
-                sides.setId("question-side");
-                sides.setAccessibleText(Texts.of("checks.side"));
-                sides.setConverter(new StringConverter<>() {
-                    @Override
-                    public String toString(@Nullable Side side) {
-                        return Texts.of(side == null ? "checks.sideToMove" : "checks.of." + side);
-                    }
+        }
+        return nodes;
+    }
 
-                    @Override
-                    public @Nullable Side fromString(String text) {
-                        throw new UnsupportedOperationException("sides are chosen, not typed");
-                    }
-                });
-                sides.setValue(model.checkingProperty().get());
-                sides.setOnAction(event -> {
-                    model.checkingProperty().set(sides.getValue());
-                    model.ask();
-                });
-                yield List.of(sides);
+    /** A typed line that is to be checked sets one by itself. */
+    private void showFlags(Given given) {
+        for (Node node : settings.getChildren()) {
+            if (node instanceof CheckBox box && box.getUserData() instanceof Parameter.Flag flag) {
+                box.setSelected(given.of(flag));
             }
-            case LINE -> {
-                CheckBox here = new CheckBox(Texts.of("line.fromHere"));
-                here.setId("question-from-here");
-                here.selectedProperty().bindBidirectional(model.fromHereProperty());
-                here.setOnAction(event -> model.ask());
-                yield List.of(here, lineField("line.typed"));
+        }
+    }
+
+    /** Names a control of a parameter, for tests and stylesheets. */
+    private static String id(Parameter<?> parameter) {
+        return "question-" + parameter.name();
+    }
+
+    private static Label label(Parameter<?> parameter) {
+        return new Label(Words.of(parameter.words()));
+    }
+
+    private Spinner<Integer> spinner(Parameter.Number number) {
+        Spinner<Integer> spinner = new Spinner<>(
+                number.least(), number.most(), model.givenProperty().get().of(number));
+        spinner.setId(id(number));
+        spinner.setPrefWidth(76);
+        spinner.setEditable(true);
+        spinner.getEditor().setAccessibleText(Words.of(number.words()));
+        spinner.valueProperty().subscribe(now -> {
+            if (now != null) {
+                model.give(number, now);
             }
-            case FORCED -> List.of(lineField("forced.line"));
-            case EVERY_MOVE, TURN, ENDING, PINS, FROZEN -> List.of();
-            case READY -> {
-                Spinner<Integer> sets = new Spinner<>(
-                        1, Readiness.MOST_MOVES, model.setsProperty().get());
-                sets.setId("question-sets");
-                sets.setPrefWidth(76);
-                sets.getEditor().setAccessibleText(Texts.of("ready.sets"));
-                sets.valueProperty().subscribe(now -> {
-                    if (now != null) {
-                        model.setsProperty().set(now);
-                    }
-                });
-                yield List.of(lineField("question.READY.typed"), new Label(Texts.of("ready.sets")), sets);
+        });
+        return spinner;
+    }
+
+    private CheckBox checkBox(Parameter.Flag flag) {
+        CheckBox box = new CheckBox(Words.of(flag.words()));
+        box.setId(id(flag));
+        box.setUserData(flag);
+        box.setSelected(model.givenProperty().get().of(flag));
+        box.setOnAction(event -> {
+            model.give(flag, box.isSelected());
+            model.ask();
+        });
+        return box;
+    }
+
+    private ChoiceBox<@Nullable Side> sides(Parameter.OneSide parameter) {
+        ChoiceBox<@Nullable Side> sides =
+                new ChoiceBox<>(FXCollections.observableArrayList(null, Side.WHITE, Side.BLACK));
+        sides.setId(id(parameter));
+        sides.setAccessibleText(Words.of(parameter.words()));
+        sides.setConverter(new StringConverter<>() {
+            @Override
+            public String toString(@Nullable Side side) {
+                return Words.of(side == null ? "checks.sideToMove" : "checks.of." + side);
             }
-            case PARRIES, ELIMINATE, PLAN, DRIVE_OFF -> List.of(lineField("question." + question + ".typed"));
-        };
+
+            @Override
+            public @Nullable Side fromString(String text) {
+                throw new UnsupportedOperationException("sides are chosen, not typed");
+            }
+        });
+        sides.setValue(model.givenProperty().get().of(parameter));
+        sides.setOnAction(event -> {
+            model.give(parameter, sides.getValue());
+            model.ask();
+        });
+        return sides;
     }
 
     private TextField lineField(String prompt) {
         line.clear();
-        line.setPromptText(Texts.of(prompt));
-        line.setAccessibleText(Texts.of(prompt));
+        line.setPromptText(prompt);
+        line.setAccessibleText(prompt);
         return line;
     }
 
@@ -254,20 +272,20 @@ final class QuestionPane extends VBox {
         boolean running = model.runningProperty().get();
         headline.setText(
                 answer != null
-                        ? answer.headline()
+                        ? answer.report().headline()
                         : running ? Texts.of("calculation.looking") : Texts.of("question.none"));
-        grounds.setText(answer == null ? "" : answer.grounds());
+        grounds.setText(answer == null ? "" : answer.report().grounds());
         hideIfEmpty(grounds);
         int before = tree.getSelectionModel().getSelectedIndex();
-        TreeItem<Answer.Row> root = new TreeItem<>();
+        TreeItem<QuestionReport.Row> root = new TreeItem<>();
         if (answer != null) {
-            answer.rows().forEach(row -> root.getChildren().add(new RowItem(row)));
+            answer.report().rows().forEach(row -> root.getChildren().add(new RowItem(row)));
         }
         tree.setRoot(root);
         if (!root.getChildren().isEmpty()) {
-            TreeItem<Answer.Row> first = root.getChildren().getFirst();
+            TreeItem<QuestionReport.Row> first = root.getChildren().getFirst();
             // A solution is of use only when its replies are seen.
-            first.setExpanded(answer != null && answer.question() == CoachQuestion.MATE);
+            first.setExpanded(answer != null && answer.report().solution() != null);
         }
         if (before >= 0 && before < tree.getExpandedItemCount()) {
             tree.getSelectionModel().select(before);
@@ -278,17 +296,18 @@ final class QuestionPane extends VBox {
 
     private void showTakeIn() {
         Answer answer = model.answerProperty().get();
-        Answer.Row row = chosen.get();
+        QuestionReport.Row row = chosen.get();
         takeIn.setDisable(!model.canTakeIn(row));
         toTask.setVisible(model.canMakeTask());
         toTask.setManaged(model.canMakeTask());
-        boolean solution = answer != null && answer.solution() != null && (row == null || row.finding() == null);
+        boolean solution =
+                answer != null && answer.report().solution() != null && (row == null || row.finding() == null);
         takeIn.setText(Texts.of(solution ? "question.takeIn.solution" : "question.takeIn"));
     }
 
     private void key(KeyEvent event) {
         if (event.getCode() == KeyCode.ENTER) {
-            Answer.Row row = chosen.get();
+            QuestionReport.Row row = chosen.get();
             if (event.isShiftDown()) {
                 model.takeIn(row);
             } else if (row != null) {
@@ -306,10 +325,10 @@ final class QuestionPane extends VBox {
     }
 
     /** A row whose children are made when it is opened. */
-    private static final class RowItem extends TreeItem<Answer.Row> {
+    private static final class RowItem extends TreeItem<QuestionReport.Row> {
         private boolean made;
 
-        RowItem(Answer.Row row) {
+        RowItem(QuestionReport.Row row) {
             super(row);
             expandedProperty().subscribe(now -> {
                 if (now) {
@@ -332,7 +351,7 @@ final class QuestionPane extends VBox {
     }
 
     /** Moves in the face of moves, and below them what is to be said. */
-    private final class RowCell extends TreeCell<Answer.Row> {
+    private final class RowCell extends TreeCell<QuestionReport.Row> {
         private final Label text = new Label();
         private final Label detail = new Label();
         private final VBox box = new VBox(1, text, detail);
@@ -346,7 +365,7 @@ final class QuestionPane extends VBox {
             box.maxWidthProperty().bind(tree.widthProperty().subtract(TAKEN));
             box.prefWidthProperty().bind(tree.widthProperty().subtract(TAKEN));
             setOnMouseClicked(event -> {
-                Answer.Row row = getItem();
+                QuestionReport.Row row = getItem();
                 if (event.getClickCount() == 2 && row != null) {
                     model.play(row);
                 }
@@ -362,7 +381,7 @@ final class QuestionPane extends VBox {
         }
 
         @Override
-        protected void updateItem(Answer.@Nullable Row row, boolean empty) {
+        protected void updateItem(QuestionReport.@Nullable Row row, boolean empty) {
             super.updateItem(row, empty);
             text.getStyleClass().removeAll("strong", "weak");
             if (empty || row == null) {

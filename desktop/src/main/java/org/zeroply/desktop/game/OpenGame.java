@@ -24,6 +24,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.opening.Openings;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;

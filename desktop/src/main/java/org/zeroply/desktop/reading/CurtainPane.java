@@ -11,10 +11,10 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.game.MoveNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.CurtainAnswer;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Move;
 
 /** Stands in the place of the notes while the curtain is down: who answers, their move and why, and what was said so far. */

@@ -13,9 +13,9 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.Departed;
-import org.zeroply.desktop.game.MoveNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.store.PositionGames;
 
 /** What the games of the workbook did with the position one is at: how many came here, and how they went on. */

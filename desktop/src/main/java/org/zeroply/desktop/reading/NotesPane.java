@@ -15,7 +15,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
-import org.zeroply.desktop.game.MoveNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.SignShapes;
 import org.zeroply.desktop.kit.Texts;
@@ -23,6 +22,7 @@ import org.zeroply.desktop.kit.Walking;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Position;
 
 /** Beside the move one is at: its signs, its note, and the branches that stand against each other here. */

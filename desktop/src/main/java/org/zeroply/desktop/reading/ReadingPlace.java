@@ -8,8 +8,9 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.asking.CoachQuestion;
+import org.zeroply.asking.Questions;
 import org.zeroply.desktop.calculation.CalculationModel;
-import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.GameNames;
@@ -234,8 +235,9 @@ public final class ReadingPlace implements Place {
         addLedger(commands);
         addJudging(commands);
         add(commands, "command.candidates", "Alt+1", () -> made().ask(null));
-        for (CoachQuestion question : CoachQuestion.values()) {
-            add(commands, "command.ask." + question, question.keys(), () -> made().ask(question));
+        for (CoachQuestion<?> question : Questions.ALL) {
+            commands.add(
+                    uncovered(Command.titled(question.request(), question.shortcut(), () -> made().ask(question))));
         }
         add(commands, "command.tasks.fromAnswer", "Alt+Shift+M", questions::makeTask);
         add(commands, "command.tasks.take", "Alt+Shift+T", around::taskFromHere);
@@ -301,8 +303,11 @@ public final class ReadingPlace implements Place {
 
     /** A command that works with an open game, unless the curtain is down. */
     private void add(List<Command> commands, String key, @Nullable String shortcut, Runnable action) {
-        commands.add(
-                Command.of(key, shortcut, action).when(() -> game.openProperty().get() && !game.isCurtainDown()));
+        commands.add(uncovered(Command.of(key, shortcut, action)));
+    }
+
+    private Command uncovered(Command command) {
+        return command.when(() -> game.openProperty().get() && !game.isCurtainDown());
     }
 
     /** A command that also works while the curtain is down. */

@@ -21,12 +21,14 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
+import org.zeroply.asking.CoachQuestion;
+import org.zeroply.asking.QuestionReport;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
-import org.zeroply.desktop.calculation.CoachQuestion;
+import org.zeroply.desktop.calculation.Drawings;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
@@ -281,9 +283,13 @@ public final class ReadingView extends StackPane {
                 && calculation.openProperty().get();
         Shown shown = ledgerPane.shownProperty().get();
         if (asked && answer != null && questions.isAboutHere()) {
-            Answer.Row row = calculationPane.chosenRowProperty().get();
-            board.traces().setAll(row == null || row.traces().isEmpty() ? answer.traces() : row.traces());
-            board.marks().setAll(answer.marks());
+            QuestionReport.Row row = calculationPane.chosenRowProperty().get();
+            board.traces()
+                    .setAll(
+                            row == null || row.drawn().isEmpty()
+                                    ? Drawings.traces(answer.report().drawn())
+                                    : Drawings.traces(row.drawn()));
+            board.marks().setAll(Drawings.marks(answer.report().drawn()));
             return;
         }
         board.marks().setAll(shown.marks());
@@ -395,7 +401,7 @@ public final class ReadingView extends StackPane {
     }
 
     /** Opens the Calculation panel with a question, or with the candidates for null, and asks it. */
-    public void ask(@Nullable CoachQuestion question) {
+    public void ask(@Nullable CoachQuestion<?> question) {
         calculation.openProperty().set(true);
         if (question != null && question.equals(questions.questionProperty().get())) {
             questions.ask();

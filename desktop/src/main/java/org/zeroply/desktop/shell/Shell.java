@@ -229,13 +229,13 @@ public final class Shell extends StackPane {
     private void go(Place to) {
         keepEdits();
         place = to;
-        rail.forEach((each, button) -> button.setSelected(each == to));
+        rail.forEach((each, button) -> button.setSelected(each.equals(to)));
         Node view = to.view();
         if (!stage.getChildren().contains(view)) {
             stage.getChildren().add(view);
         }
         // Only places that were shown before have a view yet.
-        stage.getChildren().forEach(each -> each.setVisible(each == view));
+        stage.getChildren().forEach(each -> each.setVisible(each.equals(view)));
         showTitle();
         showUndo();
         focusPlace();
@@ -317,7 +317,7 @@ public final class Shell extends StackPane {
     }
 
     private boolean isHere(Offers.Placed command) {
-        return command.place() == null || command.place() == place;
+        return command.place() == null || command.place().equals(place);
     }
 
     /** Undo, redo, copy and paste belong to a text field while it has something to do with them. */
@@ -535,7 +535,7 @@ public final class Shell extends StackPane {
 
         @Override
         public void command(@Nullable Place where, Command command) {
-            if (where != null && where != place) {
+            if (where != null && !where.equals(place)) {
                 go(where);
             }
             command.action().run();
@@ -626,7 +626,7 @@ public final class Shell extends StackPane {
     }
 
     private boolean isGameShown() {
-        return place == readingPlace && reading.openProperty().get();
+        return place.equals(readingPlace) && reading.openProperty().get();
     }
 
     private void undo() {
@@ -637,7 +637,7 @@ public final class Shell extends StackPane {
     /** The student whom one is looking at: of the list's filter, or who answers under the curtain, or White of the open game. */
     private String playerInSight() {
         String filtered = games.filterProperty().get().player();
-        if (place == gamesPlace && !filtered.isEmpty()) {
+        if (place.equals(gamesPlace) && !filtered.isEmpty()) {
             return filtered;
         }
         return reading.openProperty().get()
@@ -703,7 +703,11 @@ public final class Shell extends StackPane {
 
     /** Does what the command with the title of this key does. */
     public void runCommand(String key) {
-        String name = Texts.of(key);
+        runTitled(Texts.of(key));
+    }
+
+    /** Does what the command with this title does. */
+    public void runTitled(String name) {
         commands.stream()
                 .map(Offers.Placed::command)
                 .filter(command -> command.title().equals(name))

@@ -18,9 +18,9 @@ import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import org.testfx.api.FxRobot;
+import org.zeroply.asking.Questions;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.ZeroPlyApp;
-import org.zeroply.desktop.calculation.CoachQuestion;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerRow;
 import org.zeroply.notation.PgnWriter;
@@ -257,7 +257,7 @@ public final class Tour {
         });
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
-        evening(stand, "31. Qxe5", CoachQuestion.MATE, "question-mate");
+        evening(stand, "31. Qxe5", "MATE", "question-mate");
         defence(stand);
         run(stand, "command.candidates");
         run(stand, "command.calculation");
@@ -266,29 +266,29 @@ public final class Tour {
     /** What meets a threat, and whether a move may be played yet. */
     private void defence(Stand stand) {
         setUp(stand, "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17");
-        ask(stand, CoachQuestion.PARRIES, "");
+        ask(stand, "PARRIES", "");
         picture(stand, "defence-parries");
         setUp(stand, ISOLATED_PAWN);
-        ask(stand, CoachQuestion.READY, "Nf5");
+        ask(stand, "READY", "Nf5");
         picture(stand, "defence-ready");
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
-        panels.add(asked(stand, CoachQuestion.ELIMINATE, ""));
+        panels.add(asked(stand, "ELIMINATE", ""));
         setUp(stand, "r2qr1k1/ppp2ppp/2n1bn2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 11");
-        panels.add(asked(stand, CoachQuestion.PINS, ""));
+        panels.add(asked(stand, "PINS", ""));
         setUp(stand, ISOLATED_PAWN);
-        panels.add(asked(stand, CoachQuestion.PLAN, "Qd3 Rfd1 Nf5"));
+        panels.add(asked(stand, "PLAN", "Qd3 Rfd1 Nf5"));
         setUp(stand, "2r2rk1/pp1bqppp/2n1p3/3pP3/3P1n2/P2B1N2/1P3PPP/R2QR1K1 w - - 0 18");
-        panels.add(asked(stand, CoachQuestion.DRIVE_OFF, "f4"));
+        panels.add(asked(stand, "DRIVE_OFF", "f4"));
         Stand.picture(beside(panels), target.resolve("defence-questions.png"));
     }
 
     /** Asks with what has to be typed, and opens the first row of the answer. */
-    private static void ask(Stand stand, CoachQuestion question, String words) {
+    private static void ask(Stand stand, String question, String words) {
         if (words.isEmpty()) {
-            answered(stand, () -> run(stand, "command.ask." + question));
+            answered(stand, () -> runTitled(stand, Questions.of(question).request()));
         } else {
-            run(stand, "command.ask." + question);
+            runTitled(stand, Questions.of(question).request());
             FxRobot robot = new FxRobot();
             robot.clickOn("#question-line").write(words, 0);
             answered(stand, () -> robot.push(KeyCode.ENTER));
@@ -297,7 +297,7 @@ public final class Tour {
     }
 
     /** The panel with the answer to a question. */
-    private static WritableImage asked(Stand stand, CoachQuestion question, String words) {
+    private static WritableImage asked(Stand stand, String question, String words) {
         ask(stand, question, words);
         stand.drawn();
         return Stand.onStage(() -> {
@@ -417,7 +417,7 @@ public final class Tour {
     }
 
     /** A position from the circle's evenings, found by its first move, with a question asked of it. */
-    private void evening(Stand stand, String firstMove, CoachQuestion question, String name) {
+    private void evening(Stand stand, String firstMove, String question, String name) {
         GameSummary found = stand.workbook().find("", 1_000).stream()
                 .filter(game ->
                         PgnWriter.write(stand.workbook().game(game.id())).contains("\n" + firstMove + " "))
@@ -435,9 +435,9 @@ public final class Tour {
         question(stand, question, name);
     }
 
-    private void question(Stand stand, CoachQuestion question, String name) {
+    private void question(Stand stand, String question, String name) {
         var questions = stand.questions();
-        run(stand, "command.ask." + question);
+        runTitled(stand, Questions.of(question).request());
         long begun = System.nanoTime();
         while (System.nanoTime() - begun < 120_000_000_000L
                 && Stand.onStage(() -> questions.runningProperty().get()
@@ -450,6 +450,14 @@ public final class Tour {
     private static void run(Stand stand, String command) {
         Stand.onStage(() -> {
             stand.shell().runCommand(command);
+            return true;
+        });
+        stand.settle();
+    }
+
+    private static void runTitled(Stand stand, String title) {
+        Stand.onStage(() -> {
+            stand.shell().runTitled(title);
             return true;
         });
         stand.settle();

@@ -1,11 +1,10 @@
-package org.zeroply.desktop.game;
+package org.zeroply.notation;
 
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.Language;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.words.Words;
 
 /** Moves with their numbers, as people speak of them: {@code 14...Qxd6}. */
 public final class MoveNames {
@@ -14,7 +13,7 @@ public final class MoveNames {
     /** The move of a node with its number; the word for the start for the root. */
     public static String of(GameTree tree, int node, Language language) {
         if (node == GameTree.ROOT) {
-            return org.zeroply.desktop.kit.Texts.of("reading.start");
+            return Words.of("move.start");
         }
         return of(tree.positionAt(tree.node(node).parent()), tree.node(node).played(), language);
     }

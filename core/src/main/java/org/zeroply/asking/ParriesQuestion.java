@@ -1,0 +1,184 @@
+package org.zeroply.asking;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.asking.QuestionReport.Emphasis;
+import org.zeroply.asking.QuestionReport.Row;
+import org.zeroply.defence.Parries;
+import org.zeroply.defence.Parry;
+import org.zeroply.defence.ParryKind;
+import org.zeroply.notation.MoveNames;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Threat;
+import org.zeroply.search.Threats;
+import org.zeroply.words.Words;
+
+/** Every legal move that meets the gravest threat, or a named one, by what it does, with its price. */
+public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answer> {
+    /** The first move of a threat. */
+    public static final Parameter.Words THREAT = new Parameter.Words("threat", "question.PARRIES.typed", false, false);
+
+    private static final int SHOWN = 5;
+    private static final int DRAWN = 2;
+
+    /** What is found: the ways to meet it, or null where nothing threatens. */
+    public record Answer(@Nullable Parries parries) {}
+
+    @Override
+    public String key() {
+        return "PARRIES";
+    }
+
+    @Override
+    public String command() {
+        return "parries";
+    }
+
+    @Override
+    public String shortcut() {
+        return "Alt+9";
+    }
+
+    @Override
+    public List<Parameter<?>> parameters() {
+        return List.of(THREAT);
+    }
+
+    @Override
+    public Outcome<Answer> ask(Asked asked, Consumer<Answer> partial) {
+        Position position = asked.position();
+        String typed = asked.given().of(THREAT);
+        Threat threat;
+        if (typed.isEmpty()) {
+            List<Threat> threats = new Threats().against(position, asked.cancel());
+            if (threats.isEmpty()) {
+                return new Outcome.Found<>(new Answer(null));
+            }
+            threat = threats.getFirst();
+        } else {
+            if (position.isCheck()) {
+                return new Outcome.Refused<>(Words.of("parries.inCheck"));
+            }
+            Move move = asked.move(position.play(Move.PASS), typed);
+            if (move == null) {
+                return new Outcome.Refused<>(Words.of("parries.noMove", typed));
+            }
+            Optional<Threat> named = Parries.named(position, move, asked.cancel());
+            if (named.isEmpty()) {
+                return new Outcome.Refused<>(Words.of("parries.harmless", typed));
+            }
+            threat = named.get();
+        }
+        return new Outcome.Found<>(
+                new Answer(Parries.of(position, threat, found -> partial.accept(new Answer(found)), asked.cancel())));
+    }
+
+    @Override
+    public QuestionReport report(Asked asked, Answer answer) {
+        Parries found = answer.parries();
+        if (found == null) {
+            return QuestionReport.of(Words.of("parries.none"), "", List.of(), Fact.named("threat", "none"));
+        }
+        Position position = found.position();
+        Threat threat = found.threat();
+        List<Row> rows = new ArrayList<>();
+        if (found.empty() != null) {
+            rows.add(Row.remark(
+                    begin(asked, position.play(Move.PASS), found.empty().moves()),
+                    Words.of("parries.empty"),
+                    Emphasis.WEAK));
+        }
+        for (Parry parry : found.meeting()) {
+            rows.add(row(asked, position, parry, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
+        }
+        found.failing().forEach(parry -> rows.add(row(asked, position, parry, Emphasis.WEAK)));
+        String name = Words.of("threat." + threat.kind(), threat.mateIn());
+        String what = threat.line().isEmpty()
+                ? name
+                : Words.of("parries.threat", name, begin(asked, position.play(Move.PASS), threat.line()));
+        String headline = Words.of("parries.headline", what, found.meeting().size());
+        String grounds = !found.complete()
+                ? Words.of("question.soFar")
+                : found.meeting().isEmpty()
+                        ? ""
+                        : found.meeting().getFirst().grounds().text();
+        QuestionReport report =
+                QuestionReport.of(headline, grounds, rows, facts(found)).withDrawn(drawn(position, threat));
+        return found.complete() && !found.meeting().isEmpty() ? report.withSeed(new TaskSeed.Parry(found)) : report;
+    }
+
+    private static List<Drawn> drawn(Position position, Threat threat) {
+        if (threat.line().isEmpty()) {
+            return List.of();
+        }
+        Move first = threat.line().getFirst();
+        return List.of(
+                new Drawn.Threat(first.from(), first.to(), position.sideToMove().opposite()));
+    }
+
+    private static String begin(Asked asked, Position position, List<Move> moves) {
+        return San.line(position, moves.subList(0, Math.min(SHOWN, moves.size())), asked.language());
+    }
+
+    private static Row row(Asked asked, Position position, Parry parry, Emphasis emphasis) {
+        String kinds = parry.kindsInOrder().stream().map(ParryKind::title).collect(Collectors.joining(", "));
+        String cost = parry.lost() > 0 ? Words.of("parries.costs", parry.lost()) : "";
+        List<Move> line = parry.line().moves();
+        return Row.of(
+                        parry.meets()
+                                ? MoveNames.of(position, parry.move(), asked.language())
+                                : begin(asked, position, line),
+                        Words.of(
+                                parry.meets() ? "parries.meets" : "parries.fails",
+                                kinds,
+                                parry.verdict().text(),
+                                cost),
+                        emphasis,
+                        line)
+                .withDrawn(Drawn.line(line, position.sideToMove(), DRAWN))
+                .over(true, () -> price(asked, position, parry));
+    }
+
+    /** The whole line, and what the ledger loses by the move. */
+    private static List<Row> price(Asked asked, Position position, Parry parry) {
+        List<Move> line = parry.line().moves();
+        List<Row> rows = new ArrayList<>();
+        rows.add(Row.of(San.line(position, line, asked.language()), "", Emphasis.USUAL, line));
+        parry.changes()
+                .forEach(change -> rows.add(Row.remark(
+                        "",
+                        Words.of("parries.change", change.factor().title(), change.inWords(position.sideToMove())),
+                        Emphasis.USUAL)));
+        return rows;
+    }
+
+    private static Fact facts(Parries parries) {
+        return Fact.named("threat", parries.threat().kind().name())
+                .with("real", parries.empty() == null)
+                .with("meeting", new Fact.Many(facts(parries, parries.meeting())))
+                .with("failing", new Fact.Many(facts(parries, parries.failing())));
+    }
+
+    private static List<Fact> facts(Parries parries, List<Parry> some) {
+        List<Fact> facts = new ArrayList<>();
+        for (Parry parry : some) {
+            facts.add(Fact.named("move", San.write(parries.position(), parry.move()))
+                    .with(
+                            "kinds",
+                            Fact.texts(parry.kindsInOrder().stream()
+                                    .map(ParryKind::name)
+                                    .toList()))
+                    .with("lost", parry.lost())
+                    .with("verdict", parry.verdict().text())
+                    .with("grounds", parry.grounds().text())
+                    .with("moves", Fact.moves(parries.position(), parry.line().moves())));
+        }
+        return facts;
+    }
+}

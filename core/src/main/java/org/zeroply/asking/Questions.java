@@ -1,0 +1,36 @@
+package org.zeroply.asking;
+
+import java.util.List;
+
+/** The coach's questions, in the order in which they are offered. A new one is a class, a line here, and its texts. */
+public final class Questions {
+    public static final List<CoachQuestion<?>> ALL = List.of(
+            new MateQuestion(),
+            new EveryMoveQuestion(),
+            new ChecksQuestion(),
+            new LineQuestion(),
+            new TurnQuestion(),
+            new ForcedQuestion(),
+            new EndingQuestion(),
+            new ParriesQuestion(),
+            new EliminateQuestion(),
+            new PinsQuestion(),
+            new ReadyQuestion(),
+            new PlanQuestion(),
+            new DriveOffQuestion(),
+            new FrozenQuestion());
+
+    private Questions() {}
+
+    /**
+     * A question by its key.
+     *
+     * @throws IllegalArgumentException if there is none
+     */
+    public static CoachQuestion<?> of(String key) {
+        return ALL.stream()
+                .filter(each -> each.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("there is no question " + key));
+    }
+}
