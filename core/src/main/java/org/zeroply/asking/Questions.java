@@ -18,7 +18,8 @@ public final class Questions {
             new ReadyQuestion(),
             new PlanQuestion(),
             new DriveOffQuestion(),
-            new FrozenQuestion());
+            new FrozenQuestion(),
+            new ResignQuestion());
 
     private Questions() {}
 
