@@ -275,6 +275,7 @@ class LessonPlaceTest extends AtTheWindow {
         stand.settle();
         stand.close();
         stand = new Stand(folder, false, 1280, 800);
+        run("command.places.reading");
         StripView again = Stand.onStage(() -> (StripView) stand.scene().lookup(".strip"));
         assertThat(Stand.onStage(() -> again.lanesProperty().get().text())).isEqualTo(text);
         assertThat(Stand.onStage(

@@ -73,6 +73,21 @@ final class QuestionPane extends VBox {
         refusal.getStyleClass().add("attention");
         refusal.setWrapText(true);
         refusal.setId("question-refusal");
+        buildLine();
+        buildRows();
+        HBox buttons = buttons();
+        getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
+        model.questionProperty().subscribe(() -> showSettings());
+        model.givenProperty().subscribe(this::showFlags);
+        model.answerProperty().subscribe(() -> show());
+        model.runningProperty().subscribe(() -> show());
+        model.refusalProperty().subscribe(text -> {
+            refusal.setText(text);
+            hideIfEmpty(refusal);
+        });
+    }
+
+    private HBox buttons() {
         ask.setId("question-ask");
         ask.getStyleClass().add("quiet-button");
         ask.setText(Texts.of("question.ask"));
@@ -91,6 +106,15 @@ final class QuestionPane extends VBox {
         toTask.getStyleClass().add("quiet-button");
         toTask.setMinWidth(USE_PREF_SIZE);
         toTask.setOnAction(event -> model.makeTask());
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox buttons = new HBox(8, ask, takeIn, toTask, space, stop);
+        buttons.setAlignment(Pos.CENTER_LEFT);
+        buttons.setMinHeight(USE_PREF_SIZE);
+        return buttons;
+    }
+
+    private void buildLine() {
         line.setId("question-line");
         line.prefWidthProperty().bind(settings.widthProperty());
         line.setOnAction(event -> {
@@ -105,6 +129,9 @@ final class QuestionPane extends VBox {
                 event.consume();
             }
         });
+    }
+
+    private void buildRows() {
         tree.setId("question-rows");
         tree.setShowRoot(false);
         tree.getStyleClass().add("question-rows");
@@ -116,20 +143,6 @@ final class QuestionPane extends VBox {
             showTakeIn();
         });
         VBox.setVgrow(tree, Priority.ALWAYS);
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox buttons = new HBox(8, ask, takeIn, toTask, space, stop);
-        buttons.setAlignment(Pos.CENTER_LEFT);
-        buttons.setMinHeight(USE_PREF_SIZE);
-        getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
-        model.questionProperty().subscribe(() -> showSettings());
-        model.givenProperty().subscribe(this::showFlags);
-        model.answerProperty().subscribe(() -> show());
-        model.runningProperty().subscribe(() -> show());
-        model.refusalProperty().subscribe(text -> {
-            refusal.setText(text);
-            hideIfEmpty(refusal);
-        });
     }
 
     ReadOnlyObjectProperty<QuestionReport.@Nullable Row> chosenProperty() {

@@ -52,6 +52,42 @@ public final class LessonView extends HBox {
         super(18);
         this.model = model;
         getStyleClass().add("lesson");
+        scroll = new ScrollPane(form());
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("branches-scroll");
+        scroll.setPrefSize(590, 590);
+        HBox.setHgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(scroll, paper());
+        subscription = Subscription.combine(
+                model.reportProperty().subscribe(() -> show()),
+                model.pagesProperty().subscribe(() -> showPage()));
+        sceneProperty().subscribe((before, now) -> {
+            if (now == null) {
+                model.keep();
+                subscription.unsubscribe();
+            }
+        });
+        show();
+        showPage();
+    }
+
+    private VBox form() {
+        VBox form = new VBox(
+                8,
+                top(),
+                field("lesson-title", "lesson.field.title", LessonReport::title, LessonReport::withTitle),
+                field("lesson-occasion", "lesson.field.occasion", LessonReport::occasion, LessonReport::withOccasion),
+                field("lesson-opening", "lesson.field.opening", LessonReport::opening, LessonReport::withOpening),
+                area("lesson-summary", "lesson.field.summary", 2, LessonReport::summary, LessonReport::withSummary),
+                area("lesson-notes", "lesson.field.notes", 2, LessonReport::notes, LessonReport::withNotes),
+                heading("lesson.moments"),
+                items,
+                area("lesson-train", "lesson.field.train", 4, LessonReport::train, LessonReport::withTrain));
+        form.getStyleClass().add("lesson-form");
+        return form;
+    }
+
+    private HBox top() {
         ChoiceBox<Side> student = Choices.of(List.of(Side.values()), model::name);
         student.setId("lesson-student");
         student.setValue(model.reportProperty().get().student());
@@ -71,23 +107,10 @@ public final class LessonView extends HBox {
         anew.setOnAction(event -> model.draftFor(model.reportProperty().get().student()));
         HBox top = new HBox(8, new Label(Texts.of("lesson.student")), student, undo, anew);
         top.setAlignment(Pos.CENTER_LEFT);
-        VBox form = new VBox(
-                8,
-                top,
-                field("lesson-title", "lesson.field.title", LessonReport::title, LessonReport::withTitle),
-                field("lesson-occasion", "lesson.field.occasion", LessonReport::occasion, LessonReport::withOccasion),
-                field("lesson-opening", "lesson.field.opening", LessonReport::opening, LessonReport::withOpening),
-                area("lesson-summary", "lesson.field.summary", 2, LessonReport::summary, LessonReport::withSummary),
-                area("lesson-notes", "lesson.field.notes", 2, LessonReport::notes, LessonReport::withNotes),
-                heading("lesson.moments"),
-                items,
-                area("lesson-train", "lesson.field.train", 4, LessonReport::train, LessonReport::withTrain));
-        form.getStyleClass().add("lesson-form");
-        scroll = new ScrollPane(form);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("branches-scroll");
-        scroll.setPrefSize(590, 590);
-        HBox.setHgrow(scroll, Priority.ALWAYS);
+        return top;
+    }
+
+    private VBox paper() {
         page.setId("lesson-page");
         page.setPreserveRatio(true);
         page.setFitHeight(550);
@@ -104,18 +127,7 @@ public final class LessonView extends HBox {
         VBox paper = new VBox(8, sheet, turner);
         paper.getStyleClass().add("lesson-paper");
         paper.setMinWidth(400);
-        getChildren().addAll(scroll, paper);
-        subscription = Subscription.combine(
-                model.reportProperty().subscribe(() -> show()),
-                model.pagesProperty().subscribe(() -> showPage()));
-        sceneProperty().subscribe((before, now) -> {
-            if (now == null) {
-                model.keep();
-                subscription.unsubscribe();
-            }
-        });
-        show();
-        showPage();
+        return paper;
     }
 
     private static Label heading(String key) {

@@ -61,6 +61,7 @@ public final class ReadingView extends StackPane {
     private final CalculationPane calculationPane;
     private final JudgingPane judgingPane;
     private final CoachCard coachCard;
+    private final VBox noteSide;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
     private final ToggleButton judgingTab = tab("judging.tab", "tab-judging");
@@ -121,18 +122,39 @@ public final class ReadingView extends StackPane {
         linePad = new LinePad(model);
         notes = new NotesPane(model);
         getStyleClass().add("reading");
-        BorderPane content = new BorderPane();
-        VBox boardSide = new VBox(board, linePad);
-        boardSide.getStyleClass().add("board-side");
-        VBox.setVgrow(board, Priority.ALWAYS);
         ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
-        VBox noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
+        noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
         VBox.setVgrow(notes, Priority.ALWAYS);
+        StackPane rightSide = rightSide();
+        HBox upper = upper(rightSide);
+        Runnable arrange = () -> arrange(upper, rightSide);
+        upper.widthProperty().subscribe(arrange);
+        calculation.openProperty().subscribe(arrange);
+        judgementShown.subscribe(arrange);
+        buildTabs(upper, arrange);
+        BorderPane content = new BorderPane();
+        content.setCenter(upper);
+        content.setBottom(strip);
+        content.visibleProperty().bind(model.openProperty());
+        VBox nothing = nothing(actions.newGame(), actions.games());
+        nothing.visibleProperty().bind(model.openProperty().not());
+        getChildren().addAll(nothing, content);
+        strip.setOnArrange(actions.lanes());
+        bind(judging);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::walk);
+        addEventHandler(KeyEvent.KEY_TYPED, this::typed);
+    }
+
+    /** Notes, calculation and judgement, or the curtain over them. */
+    private StackPane rightSide() {
         HBox written = new HBox(18, calculationPane, noteSide, judgingPane);
-        HBox.setHgrow(judgingPane, Priority.ALWAYS);
         VBox.setVgrow(written, Priority.ALWAYS);
-        HBox.setHgrow(noteSide, Priority.ALWAYS);
-        HBox.setHgrow(calculationPane, Priority.ALWAYS);
+        // What is side by side shares the width evenly, whatever its content would like.
+        for (Region side : List.of(calculationPane, noteSide, judgingPane)) {
+            HBox.setHgrow(side, Priority.ALWAYS);
+            side.setPrefWidth(100);
+            side.setMinWidth(0);
+        }
         tabs.getStyleClass().add("side-tabs");
         VBox uncovered = new VBox(6, tabs, written);
         CurtainPane curtain = new CurtainPane(model);
@@ -141,47 +163,47 @@ public final class ReadingView extends StackPane {
             curtain.setVisible(model.isCurtainDown());
         });
         StackPane rightSide = new StackPane(uncovered, curtain);
-        // In a low window with large text these give way before the frame is cut.
-        for (Region side : List.of(
-                boardSide,
-                ledgerPane,
-                rightSide,
-                uncovered,
-                written,
-                calculationPane,
-                noteSide,
-                judgingPane,
-                curtain)) {
-            side.setMinHeight(0);
-        }
+        givesWay(rightSide, uncovered, written, calculationPane, noteSide, judgingPane, curtain);
+        rightSide.setMinWidth(250);
+        return rightSide;
+    }
+
+    private HBox upper(StackPane rightSide) {
+        VBox boardSide = new VBox(board, linePad);
+        boardSide.getStyleClass().add("board-side");
+        VBox.setVgrow(board, Priority.ALWAYS);
+        givesWay(boardSide, ledgerPane);
         HBox upper = new HBox(boardSide, ledgerPane, rightSide);
         upper.getStyleClass().add("reading-upper");
         HBox.setHgrow(ledgerPane, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
-        // What is side by side shares the width evenly, whatever its content would like.
-        calculationPane.setPrefWidth(100);
-        noteSide.setPrefWidth(100);
-        judgingPane.setPrefWidth(100);
-        judgingPane.setMinWidth(0);
-        calculationPane.setMinWidth(0);
-        noteSide.setMinWidth(0);
-        Runnable arrange = () -> {
-            boolean wide = upper.getWidth() >= WIDE;
-            boolean calculating = calculation.openProperty().get();
-            show(calculationPane, calculating);
-            boolean judged = judgementShown.get();
-            show(noteSide, !judged && (wide || !calculating));
-            show(judgingPane, judged && (wide || !calculating));
-            notesTab.setSelected(noteSide.isVisible());
-            judgingTab.setSelected(judgingPane.isVisible());
-            calculationTab.setSelected(calculating);
-            rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.36 : calculating ? 0.29 : 0.26));
-        };
-        upper.widthProperty().subscribe(arrange);
-        calculation.openProperty().subscribe(arrange);
-        judgementShown.subscribe(arrange);
+        upper.setViewOrder(-1);
+        return upper;
+    }
+
+    /** In a low window with large text these give way before the frame is cut. */
+    private static void givesWay(Region... sides) {
+        for (Region side : sides) {
+            side.setMinHeight(0);
+        }
+    }
+
+    private void arrange(HBox upper, StackPane rightSide) {
+        boolean wide = upper.getWidth() >= WIDE;
+        boolean calculating = calculation.openProperty().get();
+        show(calculationPane, calculating);
+        boolean judged = judgementShown.get();
+        show(noteSide, !judged && (wide || !calculating));
+        show(judgingPane, judged && (wide || !calculating));
+        notesTab.setSelected(noteSide.isVisible());
+        judgingTab.setSelected(judgingPane.isVisible());
+        calculationTab.setSelected(calculating);
+        rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.36 : calculating ? 0.29 : 0.26));
+    }
+
+    private void buildTabs(HBox upper, Runnable arrange) {
         notesTab.setOnAction(event -> {
             judgementShown.set(false);
             calculation.openProperty().set(false);
@@ -197,18 +219,6 @@ public final class ReadingView extends StackPane {
                     .set(upper.getWidth() < WIDE || !calculation.openProperty().get());
             arrange.run();
         });
-        rightSide.setMinWidth(250);
-        upper.setViewOrder(-1);
-        content.setCenter(upper);
-        content.setBottom(strip);
-        content.visibleProperty().bind(model.openProperty());
-        VBox nothing = nothing(actions.newGame(), actions.games());
-        nothing.visibleProperty().bind(model.openProperty().not());
-        getChildren().addAll(nothing, content);
-        strip.setOnArrange(actions.lanes());
-        bind(judging);
-        addEventHandler(KeyEvent.KEY_PRESSED, this::walk);
-        addEventHandler(KeyEvent.KEY_TYPED, this::typed);
     }
 
     private static VBox nothing(Runnable onNewGame, Runnable onGames) {

@@ -95,11 +95,39 @@ final class CardPane extends VBox {
         this.checks = checks;
         this.onGuard = onGuard;
         getStyleClass().add("repertoire-card");
+        typedApproach = typed(
+                approach.getEditor(),
+                (at, text) -> model.editAnswer(at.node(), at.move(), answer -> answer.withApproach(text), "approach"));
+        answerForm = answerForm();
+        typedShare = typed(share, this::keepShare);
+        typedComment = typed(
+                comment,
+                (at, text) -> model.editReply(at.node(), at.move(), reply -> reply.withComment(text), "comment"));
+        replyForm = replyForm();
+        ScrollPane scroll = new ScrollPane(body);
+        scroll.setFitToWidth(true);
+        scroll.getStyleClass().add("branches-scroll");
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        getChildren().addAll(board(), pad(), refusal, head(), scroll);
+        model.flowProperty().subscribe(() -> show());
+        model.nodeProperty().subscribe(() -> show());
+        soundness.foundProperty().subscribe(() -> showFacts());
+        soundness.shareProperty().subscribe((before, now) -> showFacts());
+        checks.familiesProperty().subscribe(() -> showFacts());
+        checks.brokenProperty().subscribe(() -> showFacts());
+        model.refusalProperty().subscribe(this::showRefusal);
+    }
+
+    private BoardView board() {
         board.setId("repertoire-board");
         board.setOnMove(model::play);
         board.setMinSize(250, 250);
         board.setPrefSize(300, 300);
         board.setMaxHeight(300);
+        return board;
+    }
+
+    private HBox pad() {
         line.setId("repertoire-line");
         line.setPromptText(Texts.of("linePad.prompt"));
         line.setAccessibleText(Texts.of("linePad.accessible"));
@@ -113,6 +141,10 @@ final class CardPane extends VBox {
         pad.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(line, Priority.ALWAYS);
         refusal.setId("repertoire-refusal");
+        return pad;
+    }
+
+    private HBox head() {
         heading.getStyleClass().add("card-heading");
         heading.setId("card-heading");
         met.getStyleClass().add("soft");
@@ -121,21 +153,21 @@ final class CardPane extends VBox {
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox head = new HBox(8, heading, space, met);
         head.setAlignment(Pos.BASELINE_LEFT);
+        return head;
+    }
 
+    private VBox answerForm() {
         approach.setEditable(true);
         approach.setId("card-approach");
         approach.setPromptText(Texts.of("card.approach.any"));
         approach.setPrefWidth(130);
-        typedApproach = typed(
-                approach.getEditor(),
-                (at, text) -> model.editAnswer(at.node(), at.move(), answer -> answer.withApproach(text), "approach"));
         approach.setOnAction(event -> typedApproach.keep());
         memorise.setId("card-memorise");
         memorise.setTooltip(new Tooltip(Texts.of("card.memorise.tip")));
         memorise.setOnAction(event -> change(answer -> answer.withMemorise(memorise.isSelected())));
         HBox first = new HBox(10, caption("card.approach"), approach, memorise);
         first.setAlignment(Pos.CENTER_LEFT);
-        answerForm = new VBox(5, first);
+        VBox form = new VBox(5, first);
         for (Answer.Note note : Answer.Note.values()) {
             boolean main = note == Answer.Note.REASON || note == Answer.Note.PLAN;
             TextInputControl input = main ? area("card-" + note, "", 2) : new TextField();
@@ -149,14 +181,17 @@ final class CardPane extends VBox {
                             (at, text) -> model.editAnswer(
                                     at.node(), at.move(), answer -> answer.withNote(note, text), note.name())));
             VBox labelled = new VBox(1, small(note.title()), input);
-            (main ? answerForm : more).getChildren().add(labelled);
+            (main ? form : more).getChildren().add(labelled);
         }
         showMore.setId("card-more");
         showMore.getStyleClass().add("more-toggle");
         more.visibleProperty().bind(showMore.selectedProperty());
         more.managedProperty().bind(showMore.selectedProperty());
-        answerForm.getChildren().addAll(showMore, more);
+        form.getChildren().addAll(showMore, more);
+        return form;
+    }
 
+    private VBox replyForm() {
         kind.setId("card-kind");
         kind.setOnAction(event -> {
             Repertoire.Step step = model.last();
@@ -167,28 +202,11 @@ final class CardPane extends VBox {
         share.setId("card-share");
         share.setPrefWidth(56);
         share.setPromptText("–");
-        typedShare = typed(share, this::keepShare);
         share.setOnAction(event -> typedShare.keep());
-        typedComment = typed(
-                comment,
-                (at, text) -> model.editReply(at.node(), at.move(), reply -> reply.withComment(text), "comment"));
         HBox weights = new HBox(
                 8, caption("card.kind"), kind, caption("card.share"), share, new Label(Texts.of("card.of100")));
         weights.setAlignment(Pos.CENTER_LEFT);
-        replyForm = new VBox(5, weights, small(Texts.of("card.comment")), comment);
-
-        ScrollPane scroll = new ScrollPane(body);
-        scroll.setFitToWidth(true);
-        scroll.getStyleClass().add("branches-scroll");
-        VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(board, pad, refusal, head, scroll);
-        model.flowProperty().subscribe(() -> show());
-        model.nodeProperty().subscribe(() -> show());
-        soundness.foundProperty().subscribe(() -> showFacts());
-        soundness.shareProperty().subscribe((before, now) -> showFacts());
-        checks.familiesProperty().subscribe(() -> showFacts());
-        checks.brokenProperty().subscribe(() -> showFacts());
-        model.refusalProperty().subscribe(this::showRefusal);
+        return new VBox(5, weights, small(Texts.of("card.comment")), comment);
     }
 
     private TypedField<Target> typed(TextInputControl input, java.util.function.BiConsumer<Target, String> keep) {

@@ -9,12 +9,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.function.Predicate;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -51,7 +48,6 @@ import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingPlace;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
-import org.zeroply.desktop.task.SittingDesk;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
@@ -74,7 +70,7 @@ public final class Shell extends StackPane {
     private final Background background;
     private final Machine machine;
     private final MachineSettings settings;
-    private final Sheets sheets = new OverTheWindow();
+    private final Sheets sheets = new SheetLayer(this, this::focusPlace, this::say);
     private final CalculatorService calculator;
     private final WorkbookDesk desk;
     private final OpenGame reading;
@@ -95,10 +91,11 @@ public final class Shell extends StackPane {
     private final Pane overlay = new Pane();
     private final Map<Place, ToggleButton> rail = new HashMap<>();
     private final List<Offers.Placed> commands = new ArrayList<>();
+    private final Covers covers = new Covers(this, this::focusPlace, is -> {
+        lock(is);
+        lockField(is);
+    });
     private Place place;
-
-    /** What lies over all places, the topmost first. */
-    private final List<Node> covering = new ArrayList<>();
 
     private @Nullable BoardWindow boardWindow;
 
@@ -128,7 +125,7 @@ public final class Shell extends StackPane {
                 machine.clock(),
                 files,
                 sheets,
-                new OverPlaces(),
+                covers,
                 around::setUpTask);
         places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace);
         place = gamesPlace;
@@ -342,33 +339,6 @@ public final class Shell extends StackPane {
 
     // ---- sheets
 
-    /** Sheets of paper over the whole window, and messages in the status line. */
-    private final class OverTheWindow implements Sheets {
-        @Override
-        public Sheet show(String heading, Node content, List<Button> buttons) {
-            Sheet[] shown = new Sheet[1];
-            Sheet sheet = new Sheet(heading, content, buttons, () -> {
-                getChildren().remove(shown[0]);
-                focusPlace();
-            });
-            shown[0] = sheet;
-            getChildren().add(sheet);
-            Node first = content instanceof GridPane grid
-                    ? grid.getChildren().stream()
-                            .filter(TextField.class::isInstance)
-                            .findFirst()
-                            .orElse(content)
-                    : sheet.lookup("#sheet-close");
-            Objects.requireNonNullElse(first, sheet).requestFocus();
-            return sheet;
-        }
-
-        @Override
-        public void say(String text) {
-            Shell.this.say(text);
-        }
-    }
-
     private void showGuide() {
         GridPane grid = new GridPane();
         grid.getStyleClass().add("shortcuts");
@@ -402,51 +372,30 @@ public final class Shell extends StackPane {
         PlayOutView[] shown = new PlayOutView[1];
         PlayOutView view = new PlayOutView(model, reading.languageProperty().get(), id -> {
             stage.getChildren().remove(shown[0]);
-            rail.values().forEach(button -> button.setDisable(false));
+            lock(false);
             games.refresh();
             if (id != 0) {
                 openGame(id);
             }
         });
         shown[0] = view;
-        rail.values().forEach(button -> button.setDisable(true));
+        lock(true);
         stage.getChildren().add(view);
         view.focusBoard();
     }
 
-    /** Whether something covers all places, under which nothing is to be reached: a game played out, a sitting. */
-    private boolean isCovered() {
-        return stage.getChildren().getLast() instanceof PlayOutView || !covering.isEmpty();
+    private void lockField(boolean is) {
+        field.setDisable(is);
     }
 
-    /** A sitting or a marked script over all places: nothing else can be reached until it is put away. */
-    private final class OverPlaces implements SittingDesk.Over {
-        @Override
-        public void show(Node view) {
-            covering.add(view);
-            cover();
-            // Above the frame, below the sheets of paper; what came first stays on top.
-            getChildren().add(1, view);
-            FxThread.later(view::requestFocus);
-        }
+    /** While something covers the places, the rail leads nowhere. */
+    private void lock(boolean is) {
+        rail.values().forEach(button -> button.setDisable(is));
+    }
 
-        @Override
-        public void hide(Node view) {
-            covering.remove(view);
-            getChildren().remove(view);
-            cover();
-            if (covering.isEmpty()) {
-                focusPlace();
-            } else {
-                covering.getFirst().requestFocus();
-            }
-        }
-
-        private void cover() {
-            boolean is = !covering.isEmpty();
-            rail.values().forEach(button -> button.setDisable(is));
-            field.setDisable(is);
-        }
+    /** Whether something covers all places, under which nothing is to be reached: a game played out, a sitting. */
+    private boolean isCovered() {
+        return stage.getChildren().getLast() instanceof PlayOutView || covers.isDown();
     }
 
     // ---- from place to place

@@ -1,0 +1,49 @@
+package org.zeroply.desktop.shell;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.StackPane;
+import org.zeroply.desktop.kit.Sheet;
+import org.zeroply.desktop.kit.Sheets;
+
+/** Sheets of paper over the whole window, and messages in the status line. */
+final class SheetLayer implements Sheets {
+    private final StackPane window;
+    private final Runnable focusPlace;
+    private final Consumer<String> say;
+
+    SheetLayer(StackPane window, Runnable focusPlace, Consumer<String> say) {
+        this.window = window;
+        this.focusPlace = focusPlace;
+        this.say = say;
+    }
+
+    @Override
+    public Sheet show(String heading, Node content, List<Button> buttons) {
+        Sheet[] shown = new Sheet[1];
+        Sheet sheet = new Sheet(heading, content, buttons, () -> {
+            window.getChildren().remove(shown[0]);
+            focusPlace.run();
+        });
+        shown[0] = sheet;
+        window.getChildren().add(sheet);
+        Node first = content instanceof GridPane grid
+                ? grid.getChildren().stream()
+                        .filter(TextField.class::isInstance)
+                        .findFirst()
+                        .orElse(content)
+                : sheet.lookup("#sheet-close");
+        Objects.requireNonNullElse(first, sheet).requestFocus();
+        return sheet;
+    }
+
+    @Override
+    public void say(String text) {
+        say.accept(text);
+    }
+}

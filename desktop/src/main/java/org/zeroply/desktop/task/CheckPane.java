@@ -1,0 +1,99 @@
+package org.zeroply.desktop.task;
+
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.task.TasksModel.Checked;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskCheck;
+
+/** What the check of a task found, and what can be done about each remark. */
+final class CheckPane extends VBox {
+    private final TasksModel model;
+    private final Consumer<TaskCheck.Remark> accept;
+    private final Runnable toSolution;
+
+    /**
+     * @param accept settles a remark with a note
+     * @param toSolution shows the solution, where a remark is to be mended
+     */
+    CheckPane(TasksModel model, Consumer<TaskCheck.Remark> accept, Runnable toSolution) {
+        super(8);
+        this.model = model;
+        this.accept = accept;
+        this.toSolution = toSolution;
+        getStyleClass().add("check-pane");
+        model.checkProperty().subscribe(this::show);
+        model.checkingProperty()
+                .subscribe((before, now) -> show(model.checkProperty().get()));
+    }
+
+    private void show(@Nullable Checked checked) {
+        getChildren().clear();
+        Button begin = TasksView.button(
+                model.checkingProperty().get() ? "tasks.check.stop" : "tasks.check.begin",
+                "tasks-check",
+                model.checkingProperty().get() ? model::stopCheck : model::check);
+        begin.getStyleClass().add("primary");
+        getChildren().add(begin);
+        Task task = model.task().orElse(null);
+        if (task == null || checked == null) {
+            Label text = Labels.wrapped("soft");
+            text.setText(Texts.of("tasks.check.text"));
+            getChildren().add(text);
+            return;
+        }
+        TaskCheck check = checked.check();
+        Label summary = Labels.wrapped("soft");
+        summary.setId("tasks-check-summary");
+        long open = check.remarks().stream()
+                .filter(each -> each.kind().isOpen() && each.settled(task).isEmpty())
+                .count();
+        summary.setText(Texts.of("tasks.check.summary", check.looked(), open, check.by()));
+        getChildren().add(summary);
+        for (TaskCheck.Remark remark : check.remarks()) {
+            getChildren().add(remark(task, remark));
+        }
+    }
+
+    private Node remark(Task task, TaskCheck.Remark remark) {
+        Optional<String> note = remark.settled(task);
+        Label title = new Label(Texts.of("check." + remark.kind()));
+        title.getStyleClass().add(remark.kind().isOpen() && note.isEmpty() ? "check-open" : "strong");
+        Label text = Labels.wrapped("check-text");
+        text.setText(remark.text());
+        VBox box = new VBox(2, title, text);
+        box.getStyleClass().add("check-remark");
+        if (note.isPresent()) {
+            Label accepted = Labels.wrapped("soft");
+            accepted.setText(Texts.of("tasks.check.accepted", note.get()));
+            box.getChildren().add(accepted);
+        } else if (remark.kind().isOpen()) {
+            HBox ways = new HBox(10);
+            if (!remark.line().isEmpty()) {
+                ways.getChildren().add(link("tasks.check.add", () -> model.addLine(remark)));
+            }
+            ways.getChildren()
+                    .addAll(link("tasks.check.accept", () -> accept.accept(remark)), link("tasks.check.change", () -> {
+                        model.go(remark.node());
+                        toSolution.run();
+                    }));
+            box.getChildren().add(ways);
+        }
+        return box;
+    }
+
+    private static Button link(String key, Runnable action) {
+        Button button = new Button(Texts.of(key));
+        button.getStyleClass().add("more-toggle");
+        button.setOnAction(event -> action.run());
+        return button;
+    }
+}

@@ -1,0 +1,331 @@
+package org.zeroply.desktop.task;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.EmptyField;
+import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedField;
+import org.zeroply.desktop.task.TasksModel.Worth;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.LineReading;
+import org.zeroply.task.Item;
+import org.zeroply.task.Points;
+import org.zeroply.task.SchemeFault;
+import org.zeroply.task.SchemeRows;
+import org.zeroply.task.SchemeRows.MarkCell;
+import org.zeroply.task.SchemeRows.Row;
+import org.zeroply.task.Task;
+import org.zeroply.task.Want;
+
+/** The solution of a task with its points in the margin, the line that grows it, and what is wrong with its scheme. */
+final class SolutionPane extends BorderPane {
+    private final TasksModel model;
+    private final Consumer<Item> editItem;
+    private final Label outOf;
+    private final Label wrong = Labels.wrapped("attention");
+    private final ListView<Row> rows = new ListView<>();
+    private final Label at = new Label();
+    private final TextField line = new TextField();
+    private final Label refusal = Labels.wrapped("attention");
+    private final TextField comment = new TextField();
+    private final TypedField<Spot> typedComment =
+            new TypedField<>(comment, new Spot(0, GameTree.ROOT), this::keepComment);
+    private boolean showing;
+
+    /** A move of the solution that a comment is about. */
+    private record Spot(int task, int node) {}
+
+    /**
+     * @param outOf says what the task is worth
+     * @param editItem changes an item of the scheme
+     */
+    SolutionPane(TasksModel model, Label outOf, Consumer<Item> editItem) {
+        this.model = model;
+        this.outOf = outOf;
+        this.editItem = editItem;
+        build();
+        model.worthProperty().subscribe(this::showWorth);
+        model.refusalProperty().subscribe(this::showRefusal);
+    }
+
+    private void build() {
+        rows.setId("tasks-rows");
+        rows.getStyleClass().add("scheme-rows");
+        rows.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+        rows.setCellFactory(list -> new RowCell());
+        rows.getSelectionModel().selectedItemProperty().subscribe((before, now) -> {
+            if (!showing && now != null && now.node() != GameTree.ROOT) {
+                model.go(now.node());
+            }
+        });
+        rows.addEventFilter(KeyEvent.KEY_TYPED, event -> {
+            String typed = event.getCharacter();
+            if (typed.matches("[0-9]") && !event.isAltDown() && !event.isShortcutDown()) {
+                model.setPoints(model.nodeProperty().get(), Points.of(Integer.parseInt(typed)));
+                event.consume();
+            } else if (!typed.isEmpty()
+                    && Character.isLetter(typed.charAt(0))
+                    && !event.isAltDown()
+                    && !event.isShortcutDown()) {
+                takeTyped(typed);
+                event.consume();
+            }
+        });
+        rows.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ENTER) {
+                selectedItems().stream().findFirst().ifPresent(editItem);
+                event.consume();
+            }
+        });
+        line.setId("tasks-line");
+        line.setPromptText(Texts.of("linePad.prompt"));
+        line.setOnAction(event -> {
+            if (model.enter(line.getText())) {
+                line.clear();
+            }
+        });
+        EmptyField.passOn(line, rows, true);
+        HBox.setHgrow(line, Priority.ALWAYS);
+        at.getStyleClass().add("soft");
+        at.setMinWidth(Region.USE_PREF_SIZE);
+        comment.setId("tasks-comment");
+        comment.setPromptText(Texts.of("tasks.comment"));
+
+        HBox.setHgrow(comment, Priority.ALWAYS);
+        HBox pad = new HBox(8, at, line, comment);
+        pad.setAlignment(Pos.CENTER_LEFT);
+        Label help = Labels.wrapped("soft");
+        help.setText(Texts.of("tasks.help"));
+        refusal.setId("tasks-refusal");
+        VBox under = new VBox(6, wrong, pad, refusal, help);
+        under.getStyleClass().add("sheet-under");
+        wrong.setId("tasks-wrong");
+        setCenter(rows);
+        setBottom(under);
+    }
+
+    private void keepComment(Spot spot, String text) {
+        model.setComment(spot.task(), spot.node(), text);
+    }
+
+    void keepEdits() {
+        typedComment.keep();
+    }
+
+    void focusRows() {
+        rows.requestFocus();
+    }
+
+    // ---- showing
+
+    void showTask(Task task) {
+        showing = true;
+        try {
+            List<Row> now = SchemeRows.of(task, model.languageProperty().get());
+            if (!rows.getItems().equals(now)) {
+                rows.setItems(FXCollections.observableArrayList(now));
+            }
+        } finally {
+            showing = false;
+        }
+    }
+
+    void showNode(Task task, int node) {
+        at.setText(Texts.of("tasks.at", model.name(node)));
+        typedComment.show(
+                new Spot(model.placeProperty().get(), node),
+                task.solution().node(node).after());
+        comment.setDisable(node == GameTree.ROOT);
+        showing = true;
+        try {
+            Row selected = rows.getSelectionModel().getSelectedItem();
+            if (selected == null || selected.node() != node) {
+                rows.getSelectionModel().clearSelection();
+                rows.getItems().stream()
+                        .filter(row -> row.node() == node && node != GameTree.ROOT)
+                        .findFirst()
+                        .ifPresent(row -> {
+                            rows.getSelectionModel().select(row);
+                            rows.scrollTo(Math.max(0, rows.getItems().indexOf(row) - 8));
+                        });
+            }
+        } finally {
+            showing = false;
+        }
+    }
+
+    private void showWorth(@Nullable Worth worth) {
+        if (worth == null) {
+            outOf.setText("");
+            wrong.setVisible(false);
+            wrong.setManaged(false);
+            return;
+        }
+        Points sum = worth.task().scheme().items().stream()
+                .map(item -> item.earned(want -> true))
+                .reduce(Points.ZERO, Points::plus);
+        boolean same = sum.equals(worth.outOf().points());
+        outOf.setText(Texts.of(
+                same ? "tasks.outOf" : "tasks.outOf.less",
+                worth.outOf().points(),
+                sum,
+                model.paperProperty().get().allowed()));
+        String faults = worth.faults().stream()
+                .map(fault -> label(worth.task(), fault) + fault.reason())
+                .limit(4)
+                .collect(Collectors.joining("\n"));
+        wrong.setText(faults);
+        wrong.setVisible(!faults.isEmpty());
+        wrong.setManaged(!faults.isEmpty());
+    }
+
+    private static String label(Task task, SchemeFault fault) {
+        return fault.item() < 0
+                ? ""
+                : task.scheme()
+                        .all()
+                        .skip(fault.item())
+                        .findFirst()
+                        .map(item -> item.label() + ": ")
+                        .orElse("");
+    }
+
+    private void showRefusal(LineReading.@Nullable Refused refused) {
+        refusal.setText(refused == null ? "" : Texts.of("linePad.reason", refused.column(), refused.reason()));
+        refusal.setVisible(refused != null);
+        refusal.setManaged(refused != null);
+    }
+
+    // ---- commands
+
+    /** Takes a character that was typed elsewhere on the place. */
+    void takeTyped(String character) {
+        line.requestFocus();
+        line.appendText(character);
+    }
+
+    /** The items of the rows that are selected, groups as wholes, each once. */
+    List<Item> selectedItems() {
+        List<Item> items = new ArrayList<>();
+        for (Row row : rows.getSelectionModel().getSelectedItems()) {
+            for (MarkCell cell : row.marks()) {
+                Item item = cell.group() == null ? cell.item() : cell.group();
+                if (!items.contains(item)) {
+                    items.add(item);
+                }
+            }
+        }
+        return items;
+    }
+
+    /** Puts the items of the selected rows into one group. */
+    void group(Item.Way way) {
+        List<Item> parts = selectedItems();
+        model.task().ifPresent(task -> {
+            List<Item> top = task.scheme().items();
+            if (parts.size() > 1 && top.containsAll(parts)) {
+                String label = parts.stream().map(Item::label).collect(Collectors.joining(", "));
+                model.setItems(
+                        Items.group(top, parts, way, label), Texts.of("undo.task.group", Texts.of("way." + way)));
+            }
+        });
+    }
+
+    void ungroup() {
+        model.task()
+                .ifPresent(task -> selectedItems().stream()
+                        .filter(Item.Group.class::isInstance)
+                        .findFirst()
+                        .ifPresent(group -> model.setItems(
+                                Items.ungroup(task.scheme().items(), (Item.Group) group),
+                                Texts.of("undo.task.ungroup"))));
+    }
+
+    /** Takes the items of the selected rows out of the scheme; of a row without any, the move out of the solution. */
+    void delete() {
+        List<Item> gone = selectedItems();
+        if (gone.isEmpty()) {
+            model.deleteMove();
+        } else {
+            model.task().ifPresent(task -> {
+                List<Item> left = task.scheme().items();
+                for (Item item : gone) {
+                    left = Items.remove(left, item);
+                }
+                model.setItems(left, Texts.of("undo.task.items"));
+            });
+        }
+    }
+
+    /** A row of the marking sheet: moves, comment and verdict, and the points in the margin. */
+    private final class RowCell extends ListCell<Row> {
+        @Override
+        protected void updateItem(@Nullable Row row, boolean none) {
+            super.updateItem(row, none);
+            if (none || row == null) {
+                setGraphic(null);
+                return;
+            }
+            Label moves = new Label(row.moves());
+            moves.getStyleClass().add(row.isMain() || !row.marks().isEmpty() ? "row-main" : "row-side");
+            moves.setMinWidth(Region.USE_PREF_SIZE);
+            Label said = new Label(
+                    row.comment() + (row.comment().isEmpty() || row.opinion().isEmpty() ? "" : " · ") + row.opinion());
+            said.getStyleClass().add("row-comment");
+            said.setMinWidth(0);
+            Region indent = new Region();
+            indent.setMinWidth(16.0 * Math.min(12, row.indent()));
+            Region space = new Region();
+            HBox.setHgrow(space, Priority.ALWAYS);
+            HBox box = new HBox(8, indent, moves, said, space);
+            box.setAlignment(Pos.CENTER_LEFT);
+            for (MarkCell cell : row.marks()) {
+                box.getChildren().add(mark(cell));
+            }
+            setGraphic(box);
+        }
+
+        private Node mark(MarkCell cell) {
+            Item.Group group = cell.group();
+            Want want = cell.item().want();
+            String word = Texts.of(want instanceof Want.Survive ? "want.SURVIVE" : "want." + want.skill());
+            Label kind = new Label(group == null ? word : Texts.of("way." + group.way()) + " · " + word);
+            kind.getStyleClass().add("mark-kind");
+            kind.setMinWidth(Region.USE_PREF_SIZE);
+            boolean whole = group != null && !group.way().isOfParts();
+            String points = !whole
+                    ? cell.item().points().toString()
+                    : cell.isFirst()
+                            ? Objects.requireNonNull(group).points().toString()
+                            : Texts.of(
+                                    "way.next." + Objects.requireNonNull(group).way());
+            Label box = new Label(points);
+            box.getStyleClass().addAll(whole && !cell.isFirst() ? "mark-next" : "mark-box");
+            HBox both = new HBox(8, kind, box);
+            both.setAlignment(Pos.CENTER_RIGHT);
+            both.setMinWidth(Region.USE_PREF_SIZE);
+            both.setOnMouseClicked(event -> editItem.accept(group == null ? cell.item() : group));
+            return both;
+        }
+    }
+}

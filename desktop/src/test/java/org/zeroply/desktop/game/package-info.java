@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.game;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.kit;
+
+import org.jspecify.annotations.NullMarked;
