@@ -18,7 +18,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameOrder;
-import org.zeroply.store.Opening;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.PositionGames;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
@@ -43,12 +43,12 @@ final class AtSize {
             BigCollection.write(pgn, games);
             say("file of " + games + " games", Files.size(pgn) / 1e6, "MB");
             Path file = folder.resolve("big.zeroply");
-            try (Workbook workbook = ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook()) {
+            try (Workbook workbook = ((WorkbookOpening.Opened) Workbook.open(file, Clock.systemUTC())).workbook()) {
                 new AtSize(workbook).measure(pgn);
             }
             say("workbook", Files.size(file) / 1e6, "MB");
             long begun = System.nanoTime();
-            Workbook again = ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
+            Workbook again = ((WorkbookOpening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
             long opened = System.nanoTime() - begun;
             again.close();
             say("open again", opened / 1e6, "ms");

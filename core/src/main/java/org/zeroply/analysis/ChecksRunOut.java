@@ -96,7 +96,7 @@ public final class ChecksRunOut {
         for (int stage = Math.min(FIRST_STAGE, most); ; stage = Math.min(4 * stage, most)) {
             boolean all = answer.explore(stage, cancel);
             answer.judge();
-            if (answer.end != End.NOT_SETTLED || all || stage == most || cancel.isWished()) {
+            if (answer.end != End.NOT_SETTLED || all || stage == most || cancel.isRequested()) {
                 return answer;
             }
         }
@@ -160,7 +160,7 @@ public final class ChecksRunOut {
 
     /** Whether nothing is left to explore. */
     private boolean explore(int most, Cancel cancel) {
-        for (; explored < places.size() && explored < most && !cancel.isWished(); explored++) {
+        for (; explored < places.size() && explored < most && !cancel.isRequested(); explored++) {
             Place here = places.get(explored);
             for (Move move : here.position.legalMoves()) {
                 Position after = here.position.play(move);

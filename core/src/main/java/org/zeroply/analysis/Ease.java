@@ -44,7 +44,7 @@ public record Ease(int replies, int holding, int depthToFind, int depth) {
                     }
                 },
                 cancel);
-        if (cancel.isWished() || best.lines().isEmpty()) {
+        if (cancel.isRequested() || best.lines().isEmpty()) {
             return null;
         }
         double highest = best.verdict().expectedFor(side);
@@ -56,7 +56,7 @@ public record Ease(int replies, int holding, int depthToFind, int depth) {
             }
             Question one = question.onlyMoves(List.of(reply)).withLimit(Limit.nodes(nodes));
             Calculation found = analyst.calculate(one, partial -> {}, cancel);
-            if (cancel.isWished() || found.lines().isEmpty()) {
+            if (cancel.isRequested() || found.lines().isEmpty()) {
                 return null;
             }
             if (highest - found.verdict().expectedFor(side) < Candidate.REFUTED) {

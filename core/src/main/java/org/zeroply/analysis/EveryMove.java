@@ -118,7 +118,7 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
                         question.withLines(1).onlyMoves(List.of(move)).withLimit(Limit.nodes(effort)),
                         calculation -> {},
                         cancel);
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     return state;
                 }
                 if (!one.lines().isEmpty()) {
@@ -151,7 +151,7 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
                 if (prover == null) {
                     prover = new ProofSearch(8, ProofSearch.Goal.MATE, false);
                 }
-                prover.limit(PROOF_NODES, cancel::isWished);
+                prover.limit(PROOF_NODES, cancel::isRequested);
                 if (isProvenMate(position.play(line.first()), line.verdict(), prover)) {
                     grounds = new Grounds.Proven();
                 }

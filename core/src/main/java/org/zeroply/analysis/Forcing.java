@@ -76,7 +76,7 @@ public record Forcing(Position position, List<Step> steps, boolean complete) {
         List<Step> steps = new ArrayList<>();
         Position here = position;
         for (Move move : line) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
             Position after = here.play(move);

@@ -146,13 +146,13 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
 
         LineCheck run(Consumer<Progress> partial, Cancel cancel) {
             for (int id : nodes) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     break;
                 }
                 List<Position> path = tree.positionsAlong(tree.pathTo(id));
                 Question question = new Question(path.getLast(), path.subList(0, path.size() - 1), List.of(), 1, limit);
                 Calculation found = analyst.calculate(question, calculation -> {}, cancel);
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     break;
                 }
                 known.put(id, found);

@@ -101,7 +101,7 @@ public record Study(
         run.lines(analyst, task.limit(), cancel);
         run.moves(analyst, cancel);
         run.ease(analyst, cancel);
-        return run.state(!cancel.isWished());
+        return run.state(!cancel.isRequested());
     }
 
     /** The state of one study while it is worked out. */
@@ -155,7 +155,7 @@ public record Study(
                         best.lines().stream().map(CalculatedLine::first).toList());
             }
             for (Move move : wanted) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     return;
                 }
                 Question one = new Question(position, task.question().before(), List.of(move), 1, task.ofOneMove());
@@ -172,7 +172,7 @@ public record Study(
             best.lines().stream().limit(EASE_OF).map(CalculatedLine::first).forEach(looked::add);
             task.named().stream().filter(move -> !looked.contains(move)).forEach(looked::add);
             for (Move move : looked) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     return;
                 }
                 Ease found = Ease.after(position, move, analyst, task.nodesForEase(), cancel);

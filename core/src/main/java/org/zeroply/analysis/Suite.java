@@ -120,7 +120,7 @@ public final class Suite {
     public static int solve(List<Item> items, Analyst analyst, Limit limit, Consumer<Outcome> told, Cancel cancel) {
         int solved = 0;
         for (Item item : items) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
             Calculation found = analyst.calculate(Question.of(item.position(), limit), partial -> {}, cancel);

@@ -118,7 +118,7 @@ public record TurnTest(
         Calculation ourPass = analyst.calculate(Question.of(turned, limit).withPasses(us), found -> {}, cancel);
         Calculation theirPass =
                 analyst.calculate(Question.of(position, limit).withPasses(us.opposite()), found -> {}, cancel);
-        if (cancel.isWished()) {
+        if (cancel.isRequested()) {
             return Optional.empty();
         }
         Set<Side> harmed = EnumSet.noneOf(Side.class);

@@ -67,7 +67,7 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
         }
         DrivingOff found = DrivingOff.of(
                 position, square, asked.language(), so -> partial.accept(new Answer(so, false)), asked.cancel());
-        return new Outcome.Found<>(new Answer(found, !asked.cancel().isWished()));
+        return new Outcome.Found<>(new Answer(found, !asked.cancel().isRequested()));
     }
 
     /** The square at the end of what was typed: "d4", "Nd4". */

@@ -62,7 +62,7 @@ public final class EndingQuestion implements CoachQuestion<EndingQuestion.Answer
         }
         ExactEndings.Reading reading = asked.endings().solve(position, asked.cancel());
         boolean isOpen =
-                reading instanceof ExactEndings.NotSolved && !asked.cancel().isWished();
+                reading instanceof ExactEndings.NotSolved && !asked.cancel().isRequested();
         Calculation found = isOpen
                 ? asked.analyst()
                         .calculate(Question.of(position, asked.amount().whole()), calculation -> {}, asked.cancel())

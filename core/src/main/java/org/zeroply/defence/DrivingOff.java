@@ -33,7 +33,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
     }
 
     /**
-     * Looks for the ways on the calling thread.
+     * FixedEffortSearch for the ways on the calling thread.
      *
      * @param partial told after each way
      * @throws IllegalArgumentException if no piece of the side that is not to move stands on the square
@@ -49,7 +49,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
         List<Readiness> ways = new ArrayList<>();
         if (!hangs) {
             for (Wish wish : wishes(position, piece)) {
-                if (cancel.isWished() || ways.size() == MOST_WAYS) {
+                if (cancel.isRequested() || ways.size() == MOST_WAYS) {
                     break;
                 }
                 Readiness way = driving(Readiness.of(position, wish, SETS, language, found -> {}, cancel), piece);

@@ -84,7 +84,7 @@ public record Drops(
         private final Set<Move> forksBefore = new HashSet<>();
         private final ProofSearch prover = new ProofSearch(1, ProofSearch.Goal.MATE, false);
         private final Cancel cancel;
-        private final Looks looks;
+        private final FixedEffortSearch looks;
         private final SquareSet entriesBefore;
         private @Nullable CalculatedLine standing;
 
@@ -92,7 +92,7 @@ public record Drops(
             this.start = start;
             this.cancel = cancel;
             us = start.sideToMove();
-            looks = new Looks(start, cancel);
+            looks = new FixedEffortSearch(start, cancel);
             if (start.isCheck()) {
                 entriesBefore = SquareSet.NONE;
             } else {
@@ -126,7 +126,7 @@ public record Drops(
 
         /** The first moves of mates in one or two for the side to move. */
         List<Move> mates(Position after) {
-            prover.limit(MATE_NODES, cancel::isWished);
+            prover.limit(MATE_NODES, cancel::isRequested);
             boolean isMate = false;
             for (int moves = 1; moves <= LONGEST_MATE && !isMate; moves++) {
                 isMate = prover.attackerToMove(after, moves) == ProofSearch.Answer.PROVEN;
@@ -136,7 +136,7 @@ public record Drops(
             }
             List<Move> mates = new ArrayList<>();
             for (Move move : after.legalMoves()) {
-                prover.limit(MATE_NODES, cancel::isWished);
+                prover.limit(MATE_NODES, cancel::isRequested);
                 boolean lesser = move.promotion() != null && move.promotion() != PieceType.QUEEN;
                 if (!lesser && prover.defenderToMove(after.play(move), LONGEST_MATE - 1) == ProofSearch.Answer.PROVEN) {
                     mates.add(move);
@@ -224,7 +224,7 @@ public record Drops(
             CalculatedLine stood = standing();
             boolean mated = looks.isMated(line) && !looks.isMated(stood);
             int lost = Settled.atEnd(start, stood.moves(), us) - Settled.atEnd(before, line.moves(), us);
-            boolean less = stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= Looks.A_LITTLE;
+            boolean less = stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= FixedEffortSearch.A_LITTLE;
             return mated || lost > 0 && less
                     ? new Longer(line.moves().subList(1, line.moves().size()), mated ? 0 : lost)
                     : null;
@@ -238,7 +238,7 @@ public record Drops(
 
         /** A move that looks clean and best play after it. */
         CalculatedLine calculated(Position before, Move move) {
-            return new Looks(before, cancel).after(move, LINE_NODES);
+            return new FixedEffortSearch(before, cancel).after(move, LINE_NODES);
         }
 
         /** Whether the board shows nothing that a move drops; the cheap questions are asked first. */

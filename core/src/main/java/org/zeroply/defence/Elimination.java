@@ -97,7 +97,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
     }
 
     /**
-     * Looks at candidates on the calling thread, a little first and then more.
+     * FixedEffortSearch at candidates on the calling thread, a little first and then more.
      *
      * @param candidates legal moves; empty for every legal move
      * @param exact null to calculate even where an ending could be solved
@@ -117,7 +117,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         private final Side us;
         private final List<Move> candidates;
         private final Cancel cancel;
-        private final Looks looks;
+        private final FixedEffortSearch looks;
 
         /** The moves that keep the result, where that is known exactly; else null. */
         private final @Nullable List<Move> keeping;
@@ -129,7 +129,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             this.cancel = cancel;
             us = position.sideToMove();
             this.candidates = candidates.isEmpty() ? position.legalMoves() : candidates;
-            looks = new Looks(position, cancel);
+            looks = new FixedEffortSearch(position, cancel);
             keeping = exact != null
                             && ExactEndings.covers(position)
                             && exact.solveWithin(EXACT_MILLIS, position, cancel) instanceof ExactEndings.Solved solved
@@ -145,7 +145,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             List<CalculatedLine> others = new ArrayList<>();
             List<List<CalculatedLine>> found = new ArrayList<>();
             for (Move move : position.legalMoves()) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     break;
                 }
                 CalculatedLine line = looks.after(move, FIRST_LOOK);
@@ -156,10 +156,10 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
                 }
             }
             partial.accept(sorted(found, others, false));
-            for (int i = 0; i < found.size() && !cancel.isWished(); i++) {
+            for (int i = 0; i < found.size() && !cancel.isRequested(); i++) {
                 found.set(i, looks.afterAll(found.get(i).getFirst().first(), SECOND_LOOK, REPLIES));
             }
-            return sorted(found, others, !cancel.isWished());
+            return sorted(found, others, !cancel.isRequested());
         }
 
         private int worth(CalculatedLine line) {
@@ -223,7 +223,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             if (moves == 0 || moves > LONGEST_PROOF) {
                 return otherwise;
             }
-            prover.limit(PROOF_NODES, cancel::isWished);
+            prover.limit(PROOF_NODES, cancel::isRequested);
             return prover.attackerToMove(position.play(line.first()), moves) == ProofSearch.Answer.PROVEN
                     ? new Grounds.Proven()
                     : otherwise;

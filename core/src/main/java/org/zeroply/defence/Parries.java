@@ -156,7 +156,7 @@ public record Parries(
     }
 
     /**
-     * Looks at every legal move on the calling thread, a little first and then more.
+     * FixedEffortSearch at every legal move on the calling thread, a little first and then more.
      *
      * @param partial told when every move has been looked at a little
      */
@@ -171,7 +171,7 @@ public record Parries(
         private final Side us;
         private final Cancel cancel;
         private final OnTheBoard board;
-        private final Looks looks;
+        private final FixedEffortSearch looks;
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
         private final Ledger ledger;
         private final @Nullable CalculatedLine fails;
@@ -184,7 +184,7 @@ public record Parries(
             this.threat = threat;
             this.cancel = cancel;
             us = position.sideToMove();
-            looks = new Looks(position, cancel);
+            looks = new FixedEffortSearch(position, cancel);
             board = new OnTheBoard(position, threat);
             ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
             fails = threatFails();
@@ -196,7 +196,7 @@ public record Parries(
                 return null;
             }
             Position free = position.play(Move.PASS);
-            Looks theirs = new Looks(free, cancel);
+            FixedEffortSearch theirs = new FixedEffortSearch(free, cancel);
             CalculatedLine line = theirs.after(threat.line().getFirst(), SECOND_LOOK);
             boolean fails = theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
             return fails ? line : null;
@@ -208,7 +208,7 @@ public record Parries(
         Parries run(Consumer<Parries> partial) {
             List<Looked> looked = new ArrayList<>();
             for (Move move : position.legalMoves()) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     return sorted(looked, false);
                 }
                 looked.add(new Looked(move, looks.after(move, FIRST_LOOK), board.of(move)));
@@ -219,11 +219,11 @@ public record Parries(
             for (int i = 0; i < looked.size(); i++) {
                 Looked one = looked.get(i);
                 boolean worth = !one.kinds().isEmpty() || isMet(one, best);
-                if (worth && !cancel.isWished()) {
+                if (worth && !cancel.isRequested()) {
                     looked.set(i, new Looked(one.move(), looks.after(one.move(), SECOND_LOOK), one.kinds()));
                 }
             }
-            return sorted(looked, !cancel.isWished());
+            return sorted(looked, !cancel.isRequested());
         }
 
         private double best(List<Looked> looked) {
@@ -290,7 +290,7 @@ public record Parries(
             Grounds grounds = new Grounds.AtDepth(one.line().depth());
             Position after = position.play(one.move());
             if (complete && met && threat.kind() == Threat.Kind.MATE && after.hasLegalMove()) {
-                prover.limit(PROOF_NODES, cancel::isWished);
+                prover.limit(PROOF_NODES, cancel::isRequested);
                 ProofSearch.Answer mate = prover.attackerToMove(after, threat.mateIn() + LONGER);
                 met = mate != ProofSearch.Answer.PROVEN;
                 if (mate != ProofSearch.Answer.NOT_SETTLED) {
@@ -332,7 +332,7 @@ public record Parries(
         /** The most that can be won in return once the threat is carried out, in pawns. */
         private int answer(Position theirTurn) {
             Position struck = theirTurn.play(threat.line().getFirst());
-            prover.limit(PROOF_NODES, cancel::isWished);
+            prover.limit(PROOF_NODES, cancel::isRequested);
             return prover.attackerToMove(struck, LONGER) == ProofSearch.Answer.PROVEN
                     ? Integer.MAX_VALUE
                     : Settled.bestExchange(struck, us);

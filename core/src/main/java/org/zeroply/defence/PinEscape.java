@@ -63,11 +63,11 @@ public record PinEscape(Position position, Pin pin, List<Way> ways, List<Way> fa
         if (held == null || held.side() != position.sideToMove()) {
             throw new IllegalArgumentException("no man of the side to move is pinned on " + pin.pinned());
         }
-        Looks looks = new Looks(position, cancel);
+        FixedEffortSearch looks = new FixedEffortSearch(position, cancel);
         List<Way> all = new ArrayList<>();
         double best = looks.expected(NODES);
         for (Move move : position.legalMoves()) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
             CalculatedLine line = looks.after(move, NODES);

@@ -54,17 +54,17 @@ public record Plan(Position position, List<Step> steps, Position end, boolean co
         return here;
     }
 
-    /** Looks at the replies on the calling thread. */
+    /** FixedEffortSearch at the replies on the calling thread. */
     public static Plan of(Position position, List<Move> moves, Cancel cancel) {
         Side us = position.sideToMove();
         List<Step> steps = new ArrayList<>();
         Position here = position;
-        double best = new Looks(position, cancel).expected(NODES);
+        double best = new FixedEffortSearch(position, cancel).expected(NODES);
         for (Move move : moves) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
-            Looks looks = new Looks(here, cancel);
+            FixedEffortSearch looks = new FixedEffortSearch(here, cancel);
             CalculatedLine line = looks.after(move, NODES);
             double expected = line.verdict().expectedFor(us);
             int lost = looks.lost(line);

@@ -195,7 +195,7 @@ final class Preparing {
     /** How a set fares; null if it was stopped. */
     private @Nullable Trial trial(List<Move> moves) {
         Trial trial = new Trying().run(moves);
-        return cancel.isWished() ? null : trial;
+        return cancel.isRequested() ? null : trial;
     }
 
     /**
@@ -226,7 +226,7 @@ final class Preparing {
                 if (!here.isLegal(move) || !Objects.equals(here.pieceAt(move.from()), man)) {
                     return impossible(name);
                 }
-                Looks looks = new Looks(here, cancel);
+                FixedEffortSearch looks = new FixedEffortSearch(here, cancel);
                 CalculatedLine best = looks.after(move, NODES);
                 String fault = fault(here, best, looks);
                 if (fault.isEmpty() && best.moves().size() < 2) {
@@ -251,7 +251,7 @@ final class Preparing {
                     return impossible(wish.text(language));
                 }
                 String fault = fault(here, move.get());
-                if (fault.isEmpty() || !answered(new Looks(here, cancel), move.get())) {
+                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, cancel), move.get())) {
                     line.add(move.get());
                     return new Trial(line, fault);
                 }
@@ -263,7 +263,7 @@ final class Preparing {
         }
 
         /** Plays the best move in place of one that a reply has made bad; false where that is of no use any more. */
-        private boolean answered(Looks looks, Move instead) {
+        private boolean answered(FixedEffortSearch looks, Move instead) {
             if (line.isEmpty() || answers == MOST_ANSWERS) {
                 return false;
             }
@@ -290,7 +290,7 @@ final class Preparing {
     }
 
     /** What the best reply to a move of the set does; empty if it spoils nothing. */
-    private String fault(Position here, CalculatedLine best, Looks looks) {
+    private String fault(Position here, CalculatedLine best, FixedEffortSearch looks) {
         if (best.moves().size() < 2 || !judge.spoils(best, here)) {
             return "";
         }
@@ -298,7 +298,7 @@ final class Preparing {
         return Words.of("trial.spoils", reply, harm(looks, best));
     }
 
-    private static String harm(Looks looks, CalculatedLine line) {
+    private static String harm(FixedEffortSearch looks, CalculatedLine line) {
         int lost = looks.lost(line);
         return looks.isMated(line)
                 ? Words.of("harm.mate")

@@ -85,7 +85,7 @@ public record Readiness(
     }
 
     /**
-     * Looks for the sets on the calling thread.
+     * FixedEffortSearch for the sets on the calling thread.
      *
      * @param most moves of a set, 0 to {@link #MOST_MOVES}; with 0 only what it drops now is told
      * @param partial told when one size of sets has been tried
@@ -129,11 +129,11 @@ public record Readiness(
             Set<Long> seen = new HashSet<>(Set.of(position.key()));
             List<Reached> found = List.of();
             int searched = 0;
-            while (searched < most && found.isEmpty() && !cancel.isWished() && nodes < MOST_NODES) {
+            while (searched < most && found.isEmpty() && !cancel.isRequested() && nodes < MOST_NODES) {
                 List<Reached> clean = new ArrayList<>();
                 frontier = grow(frontier, searched + 1 < most, seen, clean);
                 found = sound(clean);
-                if (cancel.isWished() || nodes >= MOST_NODES && found.isEmpty()) {
+                if (cancel.isRequested() || nodes >= MOST_NODES && found.isEmpty()) {
                     break;
                 }
                 searched++;
@@ -173,7 +173,7 @@ public record Readiness(
             List<Reached> next = new ArrayList<>();
             for (Reached reached : frontier) {
                 for (Move move : reached.position().legalMoves()) {
-                    if (cancel.isWished() || nodes >= MOST_NODES) {
+                    if (cancel.isRequested() || nodes >= MOST_NODES) {
                         return next;
                     }
                     if (!isQuiet(reached.position(), move)) {
@@ -223,7 +223,7 @@ public record Readiness(
             Map<Reached, Double> expected = new LinkedHashMap<>();
             for (Reached reached : likely) {
                 Move move = wish.in(reached.position()).orElse(null);
-                if (move == null || cancel.isWished()) {
+                if (move == null || cancel.isRequested()) {
                     continue;
                 }
                 CalculatedLine line = judge.calculated(reached.position(), move);

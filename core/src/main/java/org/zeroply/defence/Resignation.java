@@ -59,7 +59,7 @@ public record Resignation(
     }
 
     /**
-     * Looks at every legal move on the calling thread.
+     * FixedEffortSearch at every legal move on the calling thread.
      *
      * @param nodes what each defence, and each move of the win, may cost
      * @param exact asked first where it knows the ending
@@ -132,7 +132,7 @@ public record Resignation(
         List<Move> line = new ArrayList<>();
         Position here = start;
         Move next = defences.getFirst().entry().move();
-        while (line.size() < LONGEST_WIN && !cancel.isWished()) {
+        while (line.size() < LONGEST_WIN && !cancel.isRequested()) {
             line.add(next);
             here = here.play(next);
             if (here.isCheckmate() || isWon(here, start.sideToMove().opposite(), exact, cancel)) {
@@ -144,7 +144,7 @@ public record Resignation(
             }
             next = best.lines().getFirst().first();
         }
-        return new Resignation(start, defences, line, false, complete && !cancel.isWished());
+        return new Resignation(start, defences, line, false, complete && !cancel.isRequested());
     }
 
     private static boolean isWon(Position position, Side side, ExactEndings exact, Cancel cancel) {

@@ -11,36 +11,36 @@ import org.zeroply.rules.Square;
 
 /** The values of kings and pawns, with or without one piece, under one assumption about promotions. */
 final class Bound {
-    private final PawnPass pawnsOnly;
-    private final PiecePass withPiece;
+    private final PawnTables pawnsOnly;
+    private final PieceTables withPiece;
 
-    Bound(PawnPass pawnsOnly, PiecePass withPiece) {
+    Bound(PawnTables pawnsOnly, PieceTables withPiece) {
         this.pawnsOnly = pawnsOnly;
         this.withPiece = withPiece;
     }
 
     /** The values of all states of the kings, with these pawns and nothing else. */
-    short[] values(PawnPass.Placement pawns) {
+    short[] values(PawnTables.Placement pawns) {
         return pawnsOnly.values(pawns);
     }
 
     /** From the view of the side to move; a capture in passing is left out. */
     Exact value(Position here) {
-        PawnPass.Placement pawns = PawnEnding.placement(here);
+        PawnTables.Placement pawns = PawnEnding.placement(here);
         Square square = pieceBeside(here, null);
         if (square != null) {
-            return PawnPass.exact(withPiece.value(pawns, piece(here, square), state(here, square)));
+            return PawnTables.exact(withPiece.value(pawns, piece(here, square), state(here, square)));
         }
         return pawns.count() == 0
                 ? Exact.DRAWN
-                : PawnPass.exact(pawnsOnly
+                : PawnTables.exact(pawnsOnly
                         .values(pawns)[
-                        PawnPass.state(here.sideToMove().ordinal(), king(here, Side.WHITE), king(here, Side.BLACK))]);
+                        PawnTables.state(here.sideToMove().ordinal(), king(here, Side.WHITE), king(here, Side.BLACK))]);
     }
 
     /** A promotion from the view of the side that promotes. */
     Exact promotion(Position after, Move move) {
-        PawnPass.Placement pawns = PawnEnding.placement(after);
+        PawnTables.Placement pawns = PawnEnding.placement(after);
         int type = Objects.requireNonNull(move.promotion()).ordinal();
         int to = move.to().ordinal();
         Square other = pieceBeside(after, move.to());
@@ -66,13 +66,13 @@ final class Bound {
         return null;
     }
 
-    static PiecePass.Piece piece(Position position, Square square) {
+    static PieceTables.Piece piece(Position position, Square square) {
         Piece piece = Objects.requireNonNull(position.pieceAt(square));
-        return new PiecePass.Piece(piece.side().ordinal(), piece.type().ordinal());
+        return new PieceTables.Piece(piece.side().ordinal(), piece.type().ordinal());
     }
 
     static int state(Position position, Square piece) {
-        return PiecePass.state(
+        return PieceTables.state(
                 position.sideToMove().ordinal(),
                 king(position, Side.WHITE),
                 king(position, Side.BLACK),

@@ -26,10 +26,10 @@ final class Buckets {
         size = 0;
     }
 
-    /** @throws PawnPass.Unfinished if the distance is beyond all that is counted */
+    /** @throws PawnTables.Unfinished if the distance is beyond all that is counted */
     void put(int state, int distance) {
         if (distance >= MOST_PLIES) {
-            throw new PawnPass.Unfinished("distance");
+            throw new PawnTables.Unfinished("distance");
         }
         if (size == states.length) {
             states = Arrays.copyOf(states, 2 * size);

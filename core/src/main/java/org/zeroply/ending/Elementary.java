@@ -37,7 +37,7 @@ public final class Elementary {
                 || position.enPassant() != null) {
             return false;
         }
-        return !Men.of(position).hasPawnsOfBoth();
+        return !MaterialKey.of(position).hasPawnsOfBoth();
     }
 
     /**
@@ -50,7 +50,7 @@ public final class Elementary {
         if (!covers(position)) {
             throw new IllegalArgumentException("not an elementary ending: " + position);
         }
-        Men men = Men.of(position);
+        MaterialKey men = MaterialKey.of(position);
         if (men.isDead()) {
             return Optional.of(Exact.DRAWN);
         }
@@ -89,15 +89,15 @@ public final class Elementary {
 
     /** The longest mate of an ending, in half-moves, with either side to move; 0 if it was cancelled. */
     public int longestMate(List<PieceType> one, List<PieceType> other, Side winner, Cancel cancel) {
-        Men men = Men.of(one, other);
+        MaterialKey men = MaterialKey.of(one, other);
         ElementaryTable table = table(men, cancel);
-        boolean strongWins = (winner == Side.WHITE) == men.equals(new Men(one, other));
+        boolean strongWins = (winner == Side.WHITE) == men.equals(new MaterialKey(one, other));
         return table == null ? 0 : table.longest(strongWins);
     }
 
     /** The table of an ending that was solved before, or null. */
     @Nullable
-    ElementaryTable known(Men men) {
+    ElementaryTable known(MaterialKey men) {
         synchronized (solved) {
             ElementaryTable table = solved.get(men.name());
             if (table == null) {
@@ -112,7 +112,7 @@ public final class Elementary {
 
     /** The table of an ending, solved now if need be; null if it was cancelled. */
     @Nullable
-    ElementaryTable table(Men men, Cancel cancel) {
+    ElementaryTable table(MaterialKey men, Cancel cancel) {
         synchronized (solved) {
             ElementaryTable table = known(men);
             if (table == null) {
@@ -127,8 +127,8 @@ public final class Elementary {
         }
     }
 
-    /** Squares of the men in the order of {@link Men}: kings first, then the strong side's, then the weak side's. */
-    static int[] squares(Position position, Men men, boolean swapped) {
+    /** Squares of the men in the order of {@link MaterialKey}: kings first, then the strong side's, then the weak side's. */
+    static int[] squares(Position position, MaterialKey men, boolean swapped) {
         Side strong = swapped ? Side.BLACK : Side.WHITE;
         int flip = swapped ? 56 : 0;
         int[] squares = new int[2 + men.count()];

@@ -25,7 +25,7 @@ final class ElementarySolver {
     private static final PieceType[] PROMOTIONS = {PieceType.QUEEN, PieceType.ROOK, PieceType.BISHOP, PieceType.KNIGHT};
     private static final long LONG_DIAGONAL = 0x8040201008040201L;
 
-    private final Men men;
+    private final MaterialKey men;
     private final Places places;
     private final boolean pawns;
     private final Elementary smaller;
@@ -59,7 +59,7 @@ final class ElementarySolver {
     private int longestLoss;
     private boolean holds;
 
-    ElementarySolver(Men men, Elementary smaller, Cancel cancel) {
+    ElementarySolver(MaterialKey men, Elementary smaller, Cancel cancel) {
         this.men = men;
         places = new Places(men);
         pawns = men.hasPawns();
@@ -86,7 +86,7 @@ final class ElementarySolver {
     @Nullable
     ElementaryTable solve() {
         for (int index = 0; index < size; index++) {
-            if ((index & 0xFFFF) == 0 && cancel.isWished()) {
+            if ((index & 0xFFFF) == 0 && cancel.isRequested()) {
                 return null;
             }
             if (!begin(index)) {
@@ -95,7 +95,7 @@ final class ElementarySolver {
         }
         int last = 0;
         for (int distance = 0; distance < NO_MATE - 1 && distance <= last + 1; distance++) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 return null;
             }
             byte wanted = (byte) (distance + 1);
@@ -431,7 +431,7 @@ final class ElementarySolver {
                 (owner[i] == 0 ? strong : weak).add(i == man ? becomes : types[i]);
             }
         }
-        Men rest = Men.of(strong, weak);
+        MaterialKey rest = MaterialKey.of(strong, weak);
         if (rest.isDead()) {
             return new Conversion(null, false, new int[0]);
         }
@@ -439,7 +439,7 @@ final class ElementarySolver {
         if (table == null) {
             return null;
         }
-        boolean swapped = Men.rank(weak) > Men.rank(strong);
+        boolean swapped = MaterialKey.rank(weak) > MaterialKey.rank(strong);
         List<Integer> order = new ArrayList<>(swapped ? List.of(1, 0) : List.of(0, 1));
         for (int half = 0; half < 2; half++) {
             int side = swapped ? 1 - half : half;

@@ -9,18 +9,18 @@ import org.zeroply.rules.Side;
  * mate. An even distance is that of a side that is being mated.
  */
 final class ElementaryTable {
-    private final Men men;
+    private final MaterialKey men;
     private final Places places;
     private final byte[] distances;
 
-    ElementaryTable(Men men, byte[] distances) {
+    ElementaryTable(MaterialKey men, byte[] distances) {
         this.men = men;
         places = new Places(men);
         this.distances = distances;
     }
 
     /** What a shelf had; null if it has not the right size. */
-    static @Nullable ElementaryTable kept(Men men, byte @Nullable [] bytes) {
+    static @Nullable ElementaryTable kept(MaterialKey men, byte @Nullable [] bytes) {
         return bytes == null || bytes.length != new Places(men).size() ? null : new ElementaryTable(men, bytes);
     }
 
@@ -29,7 +29,7 @@ final class ElementaryTable {
     }
 
     Exact exact(Position position) {
-        boolean swapped = Men.isSwapped(position);
+        boolean swapped = MaterialKey.isSwapped(position);
         int[] squares = Elementary.squares(position, men, swapped);
         return exact((position.sideToMove() == Side.WHITE) == swapped ? 1 : 0, squares);
     }

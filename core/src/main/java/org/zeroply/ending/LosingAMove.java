@@ -28,8 +28,8 @@ public final class LosingAMove {
     private final int black;
     private final int wanted;
     private final PawnEnding.CertainValues values;
-    private final PawnPass.Placement placement;
-    private final int[] distance = new int[PawnPass.STATES];
+    private final PawnTables.Placement placement;
+    private final int[] distance = new int[PawnTables.STATES];
 
     /** By the kings, with the side to move that wants to lose the move: whether the other side holds there. */
     private final boolean[] holds = new boolean[64 * 64];
@@ -46,15 +46,15 @@ public final class LosingAMove {
         this.values = values;
         placement = PawnEnding.placement(position);
         pawns = placement.white() | placement.black();
-        attacksOfWhite = PawnPass.pawnAttacks(placement.white(), 0);
-        attacksOfBlack = PawnPass.pawnAttacks(placement.black(), 1);
+        attacksOfWhite = PawnTables.pawnAttacks(placement.white(), 0);
+        attacksOfBlack = PawnTables.pawnAttacks(placement.black(), 1);
         for (int kings = 0; kings < holds.length; kings++) {
             holds[kings] = isHeld(placement, side << 12 | kings);
         }
     }
 
     /** What is not certain counts as held, so that nothing is claimed on it. */
-    private boolean isHeld(PawnPass.Placement here, int state) {
+    private boolean isHeld(PawnTables.Placement here, int state) {
         int outcome = values.outcome(here, state);
         return outcome == PawnEnding.UNKNOWN || outcome < wanted;
     }
@@ -92,7 +92,7 @@ public final class LosingAMove {
         }
         try {
             Position turned = position.play(Move.PASS);
-            PawnEnding.CertainValues usual = ending.certainValues(position, PawnPass.Variant.USUAL, false, cancel);
+            PawnEnding.CertainValues usual = ending.certainValues(position, PawnTables.Variant.USUAL, false, cancel);
             Optional<Exact> after = usual.outcome(turned);
             Optional<Exact> now = usual.outcome(position);
             if (after.isEmpty() || now.isEmpty()) {
@@ -102,11 +102,11 @@ public final class LosingAMove {
             if (wanted < 0) {
                 return new NotNeeded();
             }
-            int goal = PawnPass.state(
+            int goal = PawnTables.state(
                     turned.sideToMove().ordinal(),
                     position.king(Side.WHITE).ordinal(),
                     position.king(Side.BLACK).ordinal());
-            PawnPass.Variant barred = new PawnPass.Variant(null, PawnEnding.placement(position), goal, wanted == 0);
+            PawnTables.Variant barred = new PawnTables.Variant(null, PawnEnding.placement(position), goal, wanted == 0);
             PawnEnding.CertainValues without = ending.certainValues(position, barred, false, cancel);
             Optional<Exact> otherwise = without.outcome(position);
             if (otherwise.isPresent() && otherwise.get().outcome() >= wanted) {
@@ -117,7 +117,7 @@ public final class LosingAMove {
             }
             List<Move> way = new LosingAMove(position, without, wanted).way();
             return way == null ? new NotSettled() : new Found(way);
-        } catch (PawnPass.Unfinished unfinished) {
+        } catch (PawnTables.Unfinished unfinished) {
             return new NotSettled();
         }
     }
@@ -126,15 +126,15 @@ public final class LosingAMove {
     private @Nullable List<Move> way() {
         Arrays.fill(distance, NEVER);
         int other = side ^ 1;
-        int goal = PawnPass.state(other, white, black);
+        int goal = PawnTables.state(other, white, black);
         distance[goal] = 0;
-        int root = PawnPass.state(side, white, black);
+        int root = PawnTables.state(side, white, black);
         boolean changed = true;
         for (int round = 1; changed && distance[root] == NEVER; round++) {
             changed = false;
             for (int first = 0; first < 64; first++) {
                 for (int second = 0; second < 64; second++) {
-                    int state = PawnPass.state(side, first, second);
+                    int state = PawnTables.state(side, first, second);
                     if (distance[state] == NEVER && isPossible(side, first, second) && reaches(first, second, round)) {
                         distance[state] = round;
                         changed = true;
@@ -143,7 +143,7 @@ public final class LosingAMove {
             }
             for (int first = 0; first < 64; first++) {
                 for (int second = 0; second < 64; second++) {
-                    int state = PawnPass.state(other, first, second);
+                    int state = PawnTables.state(other, first, second);
                     if (distance[state] == NEVER && isPossible(other, first, second) && isForced(first, second)) {
                         distance[state] = round;
                         changed = true;
@@ -190,19 +190,19 @@ public final class LosingAMove {
         int enemy = other == 0 ? second : first;
         long kings = 1L << first | 1L << second;
         boolean[] leaves = new boolean[1];
-        PawnPass.eachPawnMove(placement, other, (to, next, passed, promotes) -> {
+        PawnTables.eachPawnMove(placement, other, (to, next, passed, promotes) -> {
             boolean free = (kings & 1L << to) == 0 && (passed < 0 || (kings & 1L << passed) == 0);
-            long attacked = PawnPass.pawnAttacks(next.of(side), side);
+            long attacked = PawnTables.pawnAttacks(next.of(side), side);
             if (free && (attacked & 1L << king) == 0) {
-                leaves[0] |= promotes || isHeld(next, PawnPass.state(side, first, second));
+                leaves[0] |= promotes || isHeld(next, PawnTables.state(side, first, second));
             }
         });
         long own = placement.of(side);
         for (long rest = Attacks.king(king) & own & ~Attacks.king(enemy); rest != 0; rest &= rest - 1) {
             long pawn = Long.lowestOneBit(rest);
-            PawnPass.Placement next = placement.with(side, own & ~pawn);
+            PawnTables.Placement next = placement.with(side, own & ~pawn);
             int to = Long.numberOfTrailingZeros(pawn);
-            if ((PawnPass.pawnAttacks(next.of(side), side) & pawn) == 0) {
+            if ((PawnTables.pawnAttacks(next.of(side), side) & pawn) == 0) {
                 leaves[0] |= isHeld(next, after(other, first, second, to));
             }
         }
@@ -235,7 +235,7 @@ public final class LosingAMove {
     }
 
     private static int after(int mover, int first, int second, int to) {
-        return PawnPass.state(mover ^ 1, mover == 0 ? to : first, mover == 0 ? second : to);
+        return PawnTables.state(mover ^ 1, mover == 0 ? to : first, mover == 0 ? second : to);
     }
 
     private long steps(int mover, int first, int second) {

@@ -144,13 +144,13 @@ public final class PawnEnding {
         if (!coversPromoted(position)) {
             throw new IllegalArgumentException("not kings, pawns and one piece: " + position);
         }
-        Reading exact = new Run(position, cancel, PawnPass.Variant.USUAL, millis * 8 / 10).solve(solveTables);
+        Reading exact = new Run(position, cancel, PawnTables.Variant.USUAL, millis * 8 / 10).solve(solveTables);
         if (exact instanceof NotSettled open && open.reason() != Reason.CANCELLED) {
-            Run proofs = new Run(position, cancel, PawnPass.Variant.USUAL, millis * 2 / 10);
+            Run proofs = new Run(position, cancel, PawnTables.Variant.USUAL, millis * 2 / 10);
             try {
                 return proofs.promoted() instanceof ProvenWin won ? won : open;
-            } catch (PawnPass.Unfinished unfinished) {
-                return cancel.isWished() ? proofs.notSettled(unfinished) : open;
+            } catch (PawnTables.Unfinished unfinished) {
+                return cancel.isRequested() ? proofs.notSettled(unfinished) : open;
             }
         }
         return exact;
@@ -158,7 +158,7 @@ public final class PawnEnding {
 
     /** The values under the assumption that is worst for White. */
     Bound bound(Position position, Cancel cancel) {
-        return new Run(position, cancel, PawnPass.Variant.USUAL).bound(Assumption.WORST, Side.WHITE);
+        return new Run(position, cancel, PawnTables.Variant.USUAL).bound(Assumption.WORST, Side.WHITE);
     }
 
     /** Kings and pawns only, and at least one pawn. With many free pawns it will not finish. */
@@ -179,7 +179,7 @@ public final class PawnEnding {
         if (!covers(position)) {
             throw new IllegalArgumentException("not kings and pawns: " + position);
         }
-        return new Run(position, cancel, PawnPass.Variant.USUAL).solve(solveTables);
+        return new Run(position, cancel, PawnTables.Variant.USUAL).solve(solveTables);
     }
 
     /**
@@ -188,15 +188,15 @@ public final class PawnEnding {
      */
     public Optional<Exact> withPasses(Position position, Side mayPass, Cancel cancel) {
         try {
-            return certainValues(position, PawnPass.Variant.withPasses(mayPass), false, cancel)
+            return certainValues(position, PawnTables.Variant.withPasses(mayPass), false, cancel)
                     .outcome(position);
-        } catch (PawnPass.Unfinished unfinished) {
+        } catch (PawnTables.Unfinished unfinished) {
             return Optional.empty();
         }
     }
 
     /** The values of all states of a position's placement of pawns and of what follows, as far as they are certain. */
-    CertainValues certainValues(Position position, PawnPass.Variant variant, boolean solveTables, Cancel cancel) {
+    CertainValues certainValues(Position position, PawnTables.Variant variant, boolean solveTables, Cancel cancel) {
         Run run = new Run(position, cancel, variant);
         if (solveTables) {
             run.useTables();
@@ -233,8 +233,8 @@ public final class PawnEnding {
         /** The states of the kings, pawns as they stand, whose result is not certain. */
         List<Position> open(Position position) {
             List<Position> open = new ArrayList<>();
-            PawnPass.Placement pawns = placement(position);
-            for (int state = 0; state < PawnPass.STATES; state++) {
+            PawnTables.Placement pawns = placement(position);
+            for (int state = 0; state < PawnTables.STATES; state++) {
                 if (outcome(pawns, state) == UNKNOWN) {
                     PositionSetup setup = position.setup();
                     setup.put(position.king(Side.WHITE), null);
@@ -251,9 +251,9 @@ public final class PawnEnding {
         }
 
         /** The result of the state of a placement for the side to move: 1, 0, -1, or {@link #UNKNOWN}. */
-        int outcome(PawnPass.Placement pawns, int state) {
-            int outcome = PawnPass.exact(low.values(pawns)[state]).outcome();
-            return outcome == PawnPass.exact(high.values(pawns)[state]).outcome() ? outcome : UNKNOWN;
+        int outcome(PawnTables.Placement pawns, int state) {
+            int outcome = PawnTables.exact(low.values(pawns)[state]).outcome();
+            return outcome == PawnTables.exact(high.values(pawns)[state]).outcome() ? outcome : UNKNOWN;
         }
     }
 
@@ -267,7 +267,7 @@ public final class PawnEnding {
     private final class Run {
         private final Position position;
         private final Cancel cancel;
-        private final PawnPass.Variant variant;
+        private final PawnTables.Variant variant;
         private volatile long end;
 
         /** What was proven of promotions, by the key of the position after: 1 won for the promoter, 0 not provable. */
@@ -279,7 +279,7 @@ public final class PawnEnding {
         /** Whether elementary endings are solved when they are met, or only looked up if they are known. */
         private boolean solveTables;
 
-        private final Map<PawnPass.Placement, short[]> certainPlacements = new ConcurrentHashMap<>();
+        private final Map<PawnTables.Placement, short[]> certainPlacements = new ConcurrentHashMap<>();
         private final AtomicInteger placements = new AtomicInteger();
 
         /** Set while the other of two bounds is waited for that is no longer wanted. */
@@ -288,11 +288,11 @@ public final class PawnEnding {
         /** A result that holds already while more is being made certain. */
         private @Nullable Solved settled;
 
-        Run(Position position, Cancel cancel, PawnPass.Variant variant) {
+        Run(Position position, Cancel cancel, PawnTables.Variant variant) {
             this(position, cancel, variant, millis);
         }
 
-        Run(Position position, Cancel cancel, PawnPass.Variant variant, long millis) {
+        Run(Position position, Cancel cancel, PawnTables.Variant variant, long millis) {
             end = ticker.nanos() + millis * 1_000_000;
             this.position = position;
             this.cancel = cancel;
@@ -301,23 +301,23 @@ public final class PawnEnding {
 
         private void step() {
             placements.incrementAndGet();
-            if (cancel.isWished() || abandoned) {
-                throw new PawnPass.Unfinished("CANCELLED");
+            if (cancel.isRequested() || abandoned) {
+                throw new PawnTables.Unfinished("CANCELLED");
             }
             if (ticker.nanos() > end) {
-                throw new PawnPass.Unfinished("OUT_OF_TIME");
+                throw new PawnTables.Unfinished("OUT_OF_TIME");
             }
         }
 
         Bound bound(Assumption assumption, Side of) {
-            PawnPass pawnsOnly = new PawnPass(
+            PawnTables pawnsOnly = new PawnTables(
                     (after, type, square, white, black, promoter) ->
                             worth(after, type, square, white, black, promoter, assumption, of),
                     variant,
                     certainPlacements,
                     MOST_PLACEMENTS,
                     this::step);
-            PiecePass withPiece = new PiecePass(
+            PieceTables withPiece = new PieceTables(
                     pawnsOnly,
                     (after, piece, type, square, state) ->
                             worthBesidePiece(after, piece, type, square, state, assumption, of),
@@ -335,12 +335,12 @@ public final class PawnEnding {
                     return solveInRounds();
                 }
                 return found;
-            } catch (PawnPass.Unfinished unfinished) {
+            } catch (PawnTables.Unfinished unfinished) {
                 return settled != null ? settled : notSettled(unfinished);
             }
         }
 
-        NotSettled notSettled(PawnPass.Unfinished unfinished) {
+        NotSettled notSettled(PawnTables.Unfinished unfinished) {
             String said = String.valueOf(unfinished.getMessage());
             Reason reason = said.equals("CANCELLED")
                     ? Reason.CANCELLED
@@ -352,7 +352,7 @@ public final class PawnEnding {
             for (Side side : Side.values()) {
                 Bound bound = bound(Assumption.WORST, side);
                 ProofSearch search = new ProofSearch(16, board -> isDecided(board, side.ordinal(), bound), false);
-                search.limit(PROMOTED_NODES, () -> cancel.isWished() || ticker.nanos() > end);
+                search.limit(PROMOTED_NODES, () -> cancel.isRequested() || ticker.nanos() > end);
                 for (int moves = 1; moves <= LONGEST_PROOF; moves++) {
                     ProofSearch.Answer answer = position.sideToMove() == side
                             ? search.attackerToMove(position, moves)
@@ -364,7 +364,7 @@ public final class PawnEnding {
                         break;
                     }
                 }
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     return new NotSettled(Reason.CANCELLED, placements.get());
                 }
             }
@@ -382,8 +382,8 @@ public final class PawnEnding {
             if (here.enPassant() != null) {
                 return 0;
             }
-            int state = PawnPass.state(board.side(), board.kingSquare(0), board.kingSquare(1));
-            int outcome = PawnPass.exact(bound.values(placement(here))[state]).outcome();
+            int state = PawnTables.state(board.side(), board.kingSquare(0), board.kingSquare(1));
+            int outcome = PawnTables.exact(bound.values(placement(here))[state]).outcome();
             return (board.side() == strong ? outcome : -outcome) > 0 ? 1 : -1;
         }
 
@@ -410,7 +410,7 @@ public final class PawnEnding {
                     low = value(worst, position);
                     high = other.join();
                 } catch (CompletionException failed) {
-                    throw failed.getCause() instanceof PawnPass.Unfinished unfinished ? unfinished : failed;
+                    throw failed.getCause() instanceof PawnTables.Unfinished unfinished ? unfinished : failed;
                 } finally {
                     abandoned = true;
                     other.handle((value, failure) -> value).join();
@@ -438,7 +438,7 @@ public final class PawnEnding {
 
         /** From the view of the promoter: 1, 0, -1. */
         private int worth(
-                PawnPass.Placement after,
+                PawnTables.Placement after,
                 int type,
                 int square,
                 int white,
@@ -450,7 +450,7 @@ public final class PawnEnding {
             if (certain != UNKNOWN) {
                 return certain;
             }
-            return PawnPass.ASSUMED
+            return PawnTables.ASSUMED
                     + assumed(
                             type, key(after, white, black, pieceKey(promoter, type, square)), promoter, assumption, of);
         }
@@ -469,8 +469,8 @@ public final class PawnEnding {
 
         /** The worth of a promotion beside a piece, from the view of the promoter. */
         private int worthBesidePiece(
-                PawnPass.Placement after,
-                PiecePass.Piece piece,
+                PawnTables.Placement after,
+                PieceTables.Piece piece,
                 int type,
                 int square,
                 int state,
@@ -487,7 +487,7 @@ public final class PawnEnding {
 
         /** Two pieces and no pawn are an elementary ending; with pawns the worth is not known. */
         private int certainBesidePiece(
-                PawnPass.Placement after, PiecePass.Piece piece, int type, int square, int state) {
+                PawnTables.Placement after, PieceTables.Piece piece, int type, int square, int state) {
             if (after.count() > 0) {
                 return UNKNOWN;
             }
@@ -495,7 +495,7 @@ public final class PawnEnding {
             PieceType promoted = PieceType.values()[type];
             PieceType beside = PieceType.values()[piece.type()];
             boolean together = promoter == piece.owner();
-            Men men = Men.of(
+            MaterialKey men = MaterialKey.of(
                     together ? List.of(promoted, beside) : List.of(promoted), together ? List.of() : List.of(beside));
             boolean promotedFirst =
                     together ? type >= piece.type() : men.strong().contains(promoted);
@@ -518,7 +518,7 @@ public final class PawnEnding {
         }
 
         /** A table by a number of our own, if it is known or may be solved now. */
-        private @Nullable ElementaryTable elementaryTable(int code, Men men) {
+        private @Nullable ElementaryTable elementaryTable(int code, MaterialKey men) {
             ElementaryTable table = tables.get(code);
             if (table == null && !missing.contains(code)) {
                 table = solveTables ? table(men) : elementary.known(men);
@@ -531,7 +531,7 @@ public final class PawnEnding {
             return table;
         }
 
-        private static long key(PawnPass.Placement after, int white, int black, long pieces) {
+        private static long key(PawnTables.Placement after, int white, int black, long pieces) {
             long key = after.white() * 0x9E3779B97F4A7C15L ^ Long.rotateLeft(after.black() * 0xC2B2AE3D27D4EB4FL, 31);
             return key ^ ((white << 6 | black) + 1) * 0xD6E8FEB86659FD93L ^ pieces;
         }
@@ -544,7 +544,7 @@ public final class PawnEnding {
         }
 
         /** Leaves out that a king may take the promoted piece; the pass looks at that itself. */
-        private int certain(PawnPass.Placement after, int type, int square, int white, int black, int promoter) {
+        private int certain(PawnTables.Placement after, int type, int square, int white, int black, int promoter) {
             int other = promoter ^ 1;
             int king = promoter == 0 ? white : black;
             int enemy = promoter == 0 ? black : white;
@@ -561,7 +561,7 @@ public final class PawnEnding {
             if (after.count() > 1) {
                 return UNKNOWN;
             }
-            Men men = Men.of(List.of(PieceType.values()[type]), List.of(PieceType.PAWN));
+            MaterialKey men = MaterialKey.of(List.of(PieceType.values()[type]), List.of(PieceType.PAWN));
             boolean swapped = promoter == 1;
             ElementaryTable table = elementaryTable(type, men);
             if (table == null) {
@@ -573,18 +573,18 @@ public final class PawnEnding {
         }
 
         /** The time that a smaller ending takes to be solved for the first time is not counted. */
-        private synchronized ElementaryTable table(Men men) {
+        private synchronized ElementaryTable table(MaterialKey men) {
             long begun = ticker.nanos();
             ElementaryTable table = elementary.table(men, cancel);
             end += ticker.nanos() - begun;
             if (table == null) {
-                throw new PawnPass.Unfinished("CANCELLED");
+                throw new PawnTables.Unfinished("CANCELLED");
             }
             return table;
         }
 
         /** Whether a bare king has a step, taking the promoted piece included. */
-        private boolean canStep(PawnPass.Placement after, int type, int square, int king, int enemy, int promoter) {
+        private boolean canStep(PawnTables.Placement after, int type, int square, int king, int enemy, int promoter) {
             for (long rest = Attacks.king(enemy); rest != 0; rest &= rest - 1) {
                 int to = Long.numberOfTrailingZeros(rest);
                 if (!isAttacked(after, type, square, king, enemy, promoter, to, to)) {
@@ -595,7 +595,7 @@ public final class PawnEnding {
         }
 
         private boolean isAttacked(
-                PawnPass.Placement after,
+                PawnTables.Placement after,
                 int type,
                 int square,
                 int king,
@@ -608,7 +608,7 @@ public final class PawnEnding {
             occupied = enemyNow < 0 ? occupied | 1L << enemy : occupied & ~(1L << enemy) | 1L << enemyNow;
             long mask = 1L << target;
             return (Attacks.king(king) & mask) != 0
-                    || (PawnPass.pawnAttacks(pawns, promoter) & mask) != 0
+                    || (PawnTables.pawnAttacks(pawns, promoter) & mask) != 0
                     || target != square && (Attacks.of(PieceType.values()[type], square, occupied) & mask) != 0;
         }
 
@@ -635,7 +635,7 @@ public final class PawnEnding {
                 if (search == null) {
                     search = new ProofSearch(8, board -> isWon(board, side.ordinal()), false);
                 }
-                search.limit(PROOF_NODES, cancel::isWished);
+                search.limit(PROOF_NODES, cancel::isRequested);
                 boolean won = false;
                 for (int moves = 1; moves <= LONGEST_PROOF && !won; moves++) {
                     ProofSearch.Answer answer = search.defenderToMove(promoted, moves);
@@ -679,7 +679,7 @@ public final class PawnEnding {
         private static long keyOf(Position promoted) {
             long pieces = 0;
             for (Square square : promoted.occupied()) {
-                PiecePass.Piece piece = Bound.piece(promoted, square);
+                PieceTables.Piece piece = Bound.piece(promoted, square);
                 if (piece.type() != 0 && piece.type() != 5) {
                     pieces += pieceKey(piece.owner(), piece.type(), square.ordinal());
                 }
@@ -721,7 +721,7 @@ public final class PawnEnding {
 
         /** Whether nothing certain is known of a position just after a promotion. */
         private boolean isUnknown(Position after, Move move) {
-            PawnPass.Placement pawns = placement(after);
+            PawnTables.Placement pawns = placement(after);
             int type = 4;
             int square = move.to().ordinal();
             int white = after.king(Side.WHITE).ordinal();
@@ -731,8 +731,8 @@ public final class PawnEnding {
             if (beside == null) {
                 return certain(pawns, type, square, white, black, promoter) == UNKNOWN;
             }
-            PiecePass.Piece piece = Bound.piece(after, beside);
-            return !PiecePass.isAgainstBareKing(pawns, piece, type, promoter)
+            PieceTables.Piece piece = Bound.piece(after, beside);
+            return !PieceTables.isAgainstBareKing(pawns, piece, type, promoter)
                     && certainBesidePiece(pawns, piece, type, square, Bound.state(after, beside)) == UNKNOWN;
         }
 
@@ -807,7 +807,7 @@ public final class PawnEnding {
 
         /** With the attacker to move nothing is won, with the defender to move all is lost: each wants the other to move. */
         private Correspondence correspondence(Bound worst, Bound best, Side attacker) {
-            PawnPass.Placement pawns = placement(position);
+            PawnTables.Placement pawns = placement(position);
             short[] low = worst.values(pawns);
             short[] high = best.values(pawns);
             int own = attacker.ordinal();
@@ -818,8 +818,8 @@ public final class PawnEnding {
                     int white = own == 0 ? king.ordinal() : enemy.ordinal();
                     int black = own == 0 ? enemy.ordinal() : king.ordinal();
                     boolean held =
-                            is(low, high, PawnPass.state(own, white, black), 0) && isLegal(pawns, own, white, black);
-                    if (held && is(low, high, PawnPass.state(own ^ 1, white, black), -1)) {
+                            is(low, high, PawnTables.state(own, white, black), 0) && isLegal(pawns, own, white, black);
+                    if (held && is(low, high, PawnTables.state(own ^ 1, white, black), -1)) {
                         answers |= 1L << enemy.ordinal();
                     }
                 }
@@ -838,13 +838,13 @@ public final class PawnEnding {
         }
 
         private static boolean is(short[] low, short[] high, int state, int outcome) {
-            return PawnPass.exact(low[state]).outcome() == outcome
-                    && PawnPass.exact(high[state]).outcome() == outcome;
+            return PawnTables.exact(low[state]).outcome() == outcome
+                    && PawnTables.exact(high[state]).outcome() == outcome;
         }
 
-        private static boolean isLegal(PawnPass.Placement pawns, int side, int white, int black) {
+        private static boolean isLegal(PawnTables.Placement pawns, int side, int white, int black) {
             long all = pawns.white() | pawns.black();
-            long attacks = PawnPass.pawnAttacks(pawns.of(side), side);
+            long attacks = PawnTables.pawnAttacks(pawns.of(side), side);
             return white != black
                     && (Attacks.king(white) & 1L << black) == 0
                     && (all & (1L << white | 1L << black)) == 0
@@ -859,7 +859,7 @@ public final class PawnEnding {
         }
     }
 
-    static PawnPass.Placement placement(Position position) {
+    static PawnTables.Placement placement(Position position) {
         long white = 0;
         long black = 0;
         for (Square square : position.men(Side.WHITE, PieceType.PAWN)) {
@@ -868,6 +868,6 @@ public final class PawnEnding {
         for (Square square : position.men(Side.BLACK, PieceType.PAWN)) {
             black |= 1L << square.ordinal();
         }
-        return new PawnPass.Placement(white, black);
+        return new PawnTables.Placement(white, black);
     }
 }

@@ -26,7 +26,7 @@ final class Places {
     private final boolean twins;
     private final int others;
 
-    Places(Men men) {
+    Places(MaterialKey men) {
         pawns = men.hasPawns();
         others = men.count();
         List<PieceType> strong = men.strong();

@@ -25,7 +25,7 @@ public record MoveMeasures(int activity, int whiteDanger, int blackDanger, Optio
     public static List<MoveMeasures> along(Position start, List<Move> moves, Cancel cancel) {
         List<MoveMeasures> measures = new ArrayList<>();
         Position position = start;
-        for (int ply = 0; ply < moves.size() && !cancel.isWished(); ply++) {
+        for (int ply = 0; ply < moves.size() && !cancel.isRequested(); ply++) {
             position = position.play(moves.get(ply));
             Ledger ledger = ply < OPENING_ENDS
                     ? Ledger.of(start, moves.subList(0, ply + 1), ValueScale.SCHOOLROOM, Language.ENGLISH)

@@ -35,7 +35,7 @@ public final class SearchedReading {
         entries.addAll(new DutyReading(survey, searches).entries());
         entries.add(new BackRankReading(survey, searches, language).entry());
         entries.add(new IntentionReading(survey, threats, searches, language).entry());
-        return cancel.isWished() ? List.of() : entries;
+        return cancel.isRequested() ? List.of() : entries;
     }
 
     /** Short searches of a fixed number of positions that share one table. */
@@ -61,7 +61,7 @@ public final class SearchedReading {
         }
 
         boolean isOver() {
-            return cancel.isWished();
+            return cancel.isRequested();
         }
     }
 }

@@ -92,7 +92,7 @@ public final class TradeTable {
         TradeTable table = new TradeTable(position, side);
         for (Square own : new SquareSet(table.survey.pieces(side))) {
             for (Square enemy : new SquareSet(table.survey.pieces(side.opposite()))) {
-                if (!cancel.isWished() && table.survey.value(own) == table.survey.value(enemy)) {
+                if (!cancel.isRequested() && table.survey.value(own) == table.survey.value(enemy)) {
                     table.add(own, enemy);
                 }
             }

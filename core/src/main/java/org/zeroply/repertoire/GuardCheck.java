@@ -74,7 +74,7 @@ public final class GuardCheck {
                     List<Integer> scope = new ArrayList<>(List.of(home.id()));
                     scope.addAll(repertoire.below(guarded.to()));
                     for (int id : scope) {
-                        if (cancel.isWished()) {
+                        if (cancel.isRequested()) {
                             return List.copyOf(found.values());
                         }
                         check(repertoire, repertoire.node(id), guard)

@@ -46,7 +46,7 @@ public final class Upkeep {
     public static List<Finding> of(Repertoire repertoire, Likelihood likelihood, Cancel cancel) {
         List<Finding> found = new ArrayList<>();
         for (Repertoire.Node node : repertoire.nodes()) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
             double chance = likelihood.at(node.id());

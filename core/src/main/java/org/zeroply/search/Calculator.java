@@ -139,7 +139,7 @@ public final class Calculator implements Analyst {
             try {
                 Deepening deepening = new Deepening(first, 1, this::report);
                 deepening.run();
-                return calculation(deepening, !cancel.isWished());
+                return calculation(deepening, !cancel.isRequested());
             } finally {
                 over = true;
                 for (Thread helper : helpers) {
@@ -159,7 +159,7 @@ public final class Calculator implements Analyst {
         }
 
         private boolean mustStop() {
-            return cancel.isWished() || limit.millis() > 0 && millis() >= limit.millis();
+            return cancel.isRequested() || limit.millis() > 0 && millis() >= limit.millis();
         }
 
         private long millis() {

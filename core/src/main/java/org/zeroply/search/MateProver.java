@@ -61,7 +61,7 @@ public final class MateProver {
             this.partial = partial;
             this.cancel = cancel;
             search = new ProofSearch(megabytes, ProofSearch.Goal.MATE, checksOnly);
-            search.limit(nodes == 0 ? Long.MAX_VALUE / 2 : nodes, cancel::isWished);
+            search.limit(nodes == 0 ? Long.MAX_VALUE / 2 : nodes, cancel::isRequested);
         }
 
         MateProof run() {
@@ -92,7 +92,7 @@ public final class MateProver {
         }
 
         private MateProof written(int length) {
-            search.limit(NODES_FOR_REST, cancel::isWished);
+            search.limit(NODES_FOR_REST, cancel::isRequested);
             MateTree solution;
             try {
                 solution = attack(position, length);

@@ -162,7 +162,7 @@ public final class Threats {
     private void doubleThreats(Position free, Cancel cancel, List<Threat> threats) {
         Side side = free.sideToMove();
         for (Move move : free.legalMoves()) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 return;
             }
             if (free.isCapture(move) || move.promotion() != null) {

@@ -49,7 +49,7 @@ final class OtherOrders {
     private static List<Way> find(SolutionGraph graph, Set<Move> among, Cancel cancel) {
         List<Way> ways = new ArrayList<>();
         for (Position from : graph.positions()) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 break;
             }
             follow(graph, among, from, from, new ArrayList<>(), ways, new HashSet<>(Set.of(from.key())));

@@ -178,10 +178,10 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
 
         /** Goes over the positions that are left, until it is cancelled. */
         public TaskCheck run(Analyst analyst, Consumer<Progress> progress, Cancel cancel) {
-            while (done < positions.size() && !cancel.isWished()) {
+            while (done < positions.size() && !cancel.isRequested()) {
                 int before = remarks.size();
                 look(positions.get(done), analyst, cancel);
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     // The position is looked at anew; half of what there is to say of it is not said.
                     remarks.subList(before, remarks.size()).clear();
                 } else {
@@ -201,7 +201,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
             List<Move> inTree = List.copyOf(graph.moves(position.key()).keySet());
             Map<Move, CalculatedLine> lines =
                     position.hasLegalMove() ? calculate(position, inTree, analyst, cancel) : Map.of();
-            if (cancel.isWished() || lines.isEmpty()) {
+            if (cancel.isRequested() || lines.isEmpty()) {
                 return;
             }
             CalculatedLine best = best(position, lines.values());
@@ -242,7 +242,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
                 lines.put(line.first(), line);
             }
             for (Move move : inTree) {
-                if (!lines.containsKey(move) && !cancel.isWished()) {
+                if (!lines.containsKey(move) && !cancel.isRequested()) {
                     Calculation single =
                             analyst.calculate(question.withLines(1).onlyMoves(List.of(move)), partial -> {}, cancel);
                     if (!single.lines().isEmpty()) {

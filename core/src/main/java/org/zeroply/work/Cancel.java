@@ -30,7 +30,7 @@ public final class Cancel {
         wished.set(true);
     }
 
-    public boolean isWished() {
-        return wished.get() || outer != null && (outer.isWished() || ticker.nanos() - end >= 0);
+    public boolean isRequested() {
+        return wished.get() || outer != null && (outer.isRequested() || ticker.nanos() - end >= 0);
     }
 }

@@ -23,7 +23,7 @@ import org.zeroply.desktop.shell.Shell;
 import org.zeroply.gametree.Game;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Backups.Backup;
-import org.zeroply.store.Opening;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
 
 /**
@@ -105,13 +105,13 @@ public final class AppWindow implements Host {
                 opening -> arrive(workbook, opening, shell -> shell.say(Texts.of("backups.restored", backup.made()))));
     }
 
-    private void arrive(Path file, Opening opening, Consumer<Shell> then) {
+    private void arrive(Path file, WorkbookOpening opening, Consumer<Shell> then) {
         switch (opening) {
-            case Opening.Refused refused -> {
+            case WorkbookOpening.Refused refused -> {
                 LOG.warn("a workbook was refused: {}", refused.reason());
                 show(new RefusedPage(file, refused, this, machine));
             }
-            case Opening.Opened opened -> {
+            case WorkbookOpening.Opened opened -> {
                 Background background = new Background(Background.Threads.usual(), machine.ticker());
                 Shell shell = new Shell(opened.workbook(), background, machine, this);
                 session = new Session(opened.workbook(), background, shell);
@@ -127,17 +127,17 @@ public final class AppWindow implements Host {
     }
 
     /** Does something with files beside the interface thread. */
-    private void beside(Callable<Opening> work, Consumer<Opening> done) {
+    private void beside(Callable<WorkbookOpening> work, Consumer<WorkbookOpening> done) {
         Thread.ofPlatform().name("zeroply-open").start(() -> {
-            Opening opening;
+            WorkbookOpening opening;
             try {
                 opening = work.call();
             } catch (IOException failed) {
-                opening = new Opening.Refused(Opening.Reason.NO_ACCESS, failed.toString());
+                opening = new WorkbookOpening.Refused(WorkbookOpening.Reason.NO_ACCESS, failed.toString());
             } catch (Exception failed) {
-                opening = new Opening.Refused(Opening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
+                opening = new WorkbookOpening.Refused(WorkbookOpening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
             }
-            Opening result = opening;
+            WorkbookOpening result = opening;
             FxThread.later(() -> done.accept(result));
         });
     }

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.Backups;
-import org.zeroply.store.Opening;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -32,7 +32,7 @@ class WindowTest extends AtTheWindow {
     }
 
     private static Workbook open(Path file) {
-        return ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
+        return ((WorkbookOpening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
     }
 
     @Test

@@ -52,7 +52,7 @@ final class Copies {
             progress.at(1, size);
             return true;
         } catch (SQLException failed) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 return false;
             }
             throw failed;
@@ -65,7 +65,7 @@ final class Copies {
             Statement statement, Path draft, long size, AtomicBoolean done, Progress progress, Cancel cancel) {
         try {
             while (!done.get()) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     statement.cancel();
                 }
                 if (Files.exists(draft)) {

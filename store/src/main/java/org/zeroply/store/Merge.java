@@ -64,7 +64,7 @@ final class Merge {
                                 new Theirs(rows.getLong(1), rows.getLong(2), rows.getLong(3), rows.getInt(4) != 0))
                         .list());
         int done = 0;
-        while (done < games.size() && !cancel.isWished()) {
+        while (done < games.size() && !cancel.isRequested()) {
             List<Theirs> some = games.subList(done, Math.min(games.size(), done + GAMES_AT_A_TIME));
             // Most games are alike in both and are passed over without writing.
             List<Theirs> changed = workbook.read(handle -> some.stream()
@@ -82,7 +82,7 @@ final class Merge {
             workbook.dropBatch(batch);
         }
         MergeReport.Tasks tasks = MergeReport.Tasks.NONE;
-        if (!cancel.isWished()) {
+        if (!cancel.isRequested()) {
             takeRepertoires();
             tasks = new MergePapers(workbook, other, name, label).run();
         }

@@ -5,5 +5,5 @@ public sealed interface MergeOpening {
     record Merged(MergeReport report) implements MergeOpening {}
 
     /** Nothing was changed. */
-    record Refused(Opening.Refused why) implements MergeOpening {}
+    record Refused(WorkbookOpening.Refused why) implements MergeOpening {}
 }

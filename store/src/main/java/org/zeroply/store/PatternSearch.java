@@ -34,7 +34,7 @@ final class PatternSearch {
                                 found.put(each.getLong(1), ply);
                             }
                             if (++done % GAMES_BETWEEN_LOOKS == 0) {
-                                if (cancel.isWished()) {
+                                if (cancel.isRequested()) {
                                     return Optional.empty();
                                 }
                                 progress.at((double) done / all, done);

@@ -45,7 +45,7 @@ final class PgnImport {
         long batch = workbook.beginBatch(name, label);
         boolean more = true;
         try {
-            while (more && !cancel.isWished()) {
+            while (more && !cancel.isRequested()) {
                 more = importSome(batch, cancel);
                 progress.at(Math.min(1, (double) pgn.position() / size), added + alreadyThere);
             }
@@ -65,7 +65,7 @@ final class PgnImport {
         List<Prepared> games = new ArrayList<>();
         boolean more = true;
         long readEnd = System.nanoTime() + READING_NANOS;
-        while (more && System.nanoTime() < readEnd && !cancel.isWished()) {
+        while (more && System.nanoTime() < readEnd && !cancel.isRequested()) {
             switch (pgn.next()) {
                 case null -> more = false;
                 case PgnEntry.Skipped left -> {

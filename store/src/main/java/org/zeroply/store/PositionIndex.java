@@ -77,7 +77,7 @@ final class PositionIndex {
         sweep(cancel);
         long all = Math.max(1, workbook.read(PositionIndex::waiting));
         long done = 0;
-        while (!cancel.isWished()) {
+        while (!cancel.isRequested()) {
             List<Source> games = workbook.read(handle -> handle.createQuery("select game.id, start, moves, result"
                             + " from game join line using (id) where indexed = 0 order by game.id limit " + gamesInARun)
                     .map((rows, context) ->
@@ -95,7 +95,7 @@ final class PositionIndex {
                 writer.add(entry);
             }
             saver.save(writer.end(), cancel);
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 return;
             }
             long first = games.getFirst().id();
@@ -176,7 +176,7 @@ final class PositionIndex {
         }
 
         void save(List<Chunk> chunks, Cancel cancel) {
-            for (int from = 0; from < chunks.size() && !cancel.isWished(); from += CHUNKS_AT_A_TIME) {
+            for (int from = 0; from < chunks.size() && !cancel.isRequested(); from += CHUNKS_AT_A_TIME) {
                 List<Chunk> some = chunks.subList(from, Math.min(chunks.size(), from + CHUNKS_AT_A_TIME));
                 workbook.write(handle -> {
                     var batch = handle.prepareBatch(
@@ -210,7 +210,7 @@ final class PositionIndex {
     }
 
     private void mergeRuns(Cancel cancel) {
-        while (!cancel.isWished()) {
+        while (!cancel.isRequested()) {
             Map<Integer, List<Run>> tiers = new HashMap<>();
             for (Run run : workbook.read(PositionIndex::ready)) {
                 tiers.computeIfAbsent(run.tier(), tier -> new ArrayList<>()).add(run);
@@ -290,7 +290,7 @@ final class PositionIndex {
         PositionRun.Writer writer = new PositionRun.Writer();
         Saver saver = new Saver(merged);
         List<Chunk> chunks = new ArrayList<>();
-        while (!walks.isEmpty() && !cancel.isWished()) {
+        while (!walks.isEmpty() && !cancel.isRequested()) {
             Walk least = walks.remove();
             writer.add(least.entry());
             least.advance();
@@ -305,7 +305,7 @@ final class PositionIndex {
         }
         chunks.addAll(writer.end());
         saver.save(chunks, cancel);
-        if (cancel.isWished()) {
+        if (cancel.isRequested()) {
             return;
         }
         workbook.write(handle -> {
@@ -322,7 +322,7 @@ final class PositionIndex {
                 .mapTo(Long.class)
                 .list())) {
             boolean more = true;
-            while (more && !cancel.isWished()) {
+            while (more && !cancel.isRequested()) {
                 more = workbook.write(handle -> handle.execute(
                                 "delete from run_chunk where run = ? and part in (select part from run_chunk"
                                         + " where run = ? order by part limit " + CHUNKS_AT_A_TIME + ")",
@@ -330,7 +330,7 @@ final class PositionIndex {
                                 run)
                         > 0);
             }
-            if (!cancel.isWished()) {
+            if (!cancel.isRequested()) {
                 workbook.write(handle -> {
                     handle.execute("delete from run_void where run = ?", run);
                     return handle.execute("delete from run where id = ?", run);
@@ -359,7 +359,7 @@ final class PositionIndex {
             Asking asking = new Asking(inside, among, false);
             List<PositionGames> found = new ArrayList<>();
             for (long key : keys) {
-                if (cancel.isWished()) {
+                if (cancel.isRequested()) {
                     break;
                 }
                 found.add(asking.at(key));

@@ -55,8 +55,8 @@ public final class Rescue {
             Copies.copyBytes(damaged, copy);
             try (Connection from = WorkbookFile.source(copy).getConnection()) {
                 return switch (Workbook.open(target, clock)) {
-                    case Opening.Refused refused -> throw new IOException(refused.reason() + ": " + refused.detail());
-                    case Opening.Opened opened -> {
+                    case WorkbookOpening.Refused refused -> throw new IOException(refused.reason() + ": " + refused.detail());
+                    case WorkbookOpening.Opened opened -> {
                         try (Workbook fresh = opened.workbook()) {
                             yield save(from, fresh, progress, cancel);
                         }
@@ -76,7 +76,7 @@ public final class Rescue {
         String table = has(from, "select bytes from content limit 1") ? "bytes from content" : "content from game";
         long saved = 0;
         long lost = 0;
-        for (long first = 1; first <= last && !cancel.isWished(); first += GAMES_AT_A_TIME) {
+        for (long first = 1; first <= last && !cancel.isRequested(); first += GAMES_AT_A_TIME) {
             for (long id = first; id < first + GAMES_AT_A_TIME && id <= last; id++) {
                 if (hidden.contains(id)) {
                     continue;
@@ -93,13 +93,13 @@ public final class Rescue {
             progress.at((double) first / last, saved);
         }
         List<RepertoireShelf.Salvaged> repertoires =
-                cancel.isWished() ? List.of() : read(from, RepertoireShelf::salvage);
+                cancel.isRequested() ? List.of() : read(from, RepertoireShelf::salvage);
         for (RepertoireShelf.Salvaged each : repertoires) {
             fresh.repertoires().add(each.title(), each.repertoire(), "");
         }
         Map<Long, Long> papers = new HashMap<>();
         int sittings = 0;
-        if (!cancel.isWished()) {
+        if (!cancel.isRequested()) {
             for (PaperShelf.Salvaged each : read(from, PaperShelf::salvage)) {
                 papers.put(each.id(), fresh.papers().add(each.paper(), ""));
             }

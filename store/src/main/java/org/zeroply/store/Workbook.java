@@ -37,7 +37,7 @@ import org.zeroply.notation.PgnWriter;
 import org.zeroply.reading.Pattern;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.store.Opening.Reason;
+import org.zeroply.store.WorkbookOpening.Reason;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -92,15 +92,15 @@ public final class Workbook implements AutoCloseable {
     }
 
     /** Opens a workbook, or makes an empty one where no file is yet. */
-    public static Opening open(Path file, Clock clock) {
+    public static WorkbookOpening open(Path file, Clock clock) {
         WorkbookFile.Hold hold = null;
         try {
             hold = WorkbookFile.hold(file);
             if (hold == null) {
-                return new Opening.Refused(Reason.IN_USE, file.toString());
+                return new WorkbookOpening.Refused(Reason.IN_USE, file.toString());
             }
             if (Files.exists(file)) {
-                Opening.Refused refused = WorkbookFile.inspect(file);
+                WorkbookOpening.Refused refused = WorkbookFile.inspect(file);
                 if (refused != null) {
                     hold.close();
                     return refused;
@@ -108,7 +108,7 @@ public final class Workbook implements AutoCloseable {
                 int version = WorkbookFile.versionChecked(file);
                 if (version > WorkbookFile.VERSION) {
                     hold.close();
-                    return new Opening.Refused(Reason.NEWER_VERSION, Integer.toString(version));
+                    return new WorkbookOpening.Refused(Reason.NEWER_VERSION, Integer.toString(version));
                 }
                 if (version < WorkbookFile.VERSION) {
                     WorkbookFile.migrateWithBackup(file, clock);
@@ -116,13 +116,13 @@ public final class Workbook implements AutoCloseable {
             } else {
                 WorkbookFile.create(file);
             }
-            return new Opening.Opened(new Workbook(file, clock, hold));
+            return new WorkbookOpening.Opened(new Workbook(file, clock, hold));
         } catch (SQLException damaged) {
             closeQuietly(hold);
-            return new Opening.Refused(Reason.DAMAGED, String.valueOf(damaged.getMessage()));
+            return new WorkbookOpening.Refused(Reason.DAMAGED, String.valueOf(damaged.getMessage()));
         } catch (IOException noAccess) {
             closeQuietly(hold);
-            return new Opening.Refused(Reason.NO_ACCESS, noAccess.toString());
+            return new WorkbookOpening.Refused(Reason.NO_ACCESS, noAccess.toString());
         }
     }
 
@@ -545,7 +545,7 @@ public final class Workbook implements AutoCloseable {
                 out -> {
                     long done = 0;
                     for (long id : ids) {
-                        if (cancel.isWished()) {
+                        if (cancel.isRequested()) {
                             break;
                         }
                         PgnWriter.write(game(id), out);
@@ -565,7 +565,7 @@ public final class Workbook implements AutoCloseable {
                     long done = 0;
                     try (GameTable table = new GameTable(out, headings)) {
                         for (long id : ids) {
-                            if (cancel.isWished()) {
+                            if (cancel.isRequested()) {
                                 break;
                             }
                             for (GameSummary game : summaries(new long[] {id})) {
@@ -589,7 +589,7 @@ public final class Workbook implements AutoCloseable {
             try (Writer out = new BufferedWriter(new OutputStreamWriter(stream, StandardCharsets.UTF_8))) {
                 done[0] = writing.write(out);
             }
-            return !cancel.isWished();
+            return !cancel.isRequested();
         });
         return done[0];
     }
@@ -655,13 +655,13 @@ public final class Workbook implements AutoCloseable {
         Path copy = scratch.resolve("other.zeroply");
         try {
             // A copy is merged, so that an older one can be migrated and the original stays as it is.
-            Optional<Opening.Refused> refused = copyOf(other, copy, progress, cancel);
+            Optional<WorkbookOpening.Refused> refused = copyOf(other, copy, progress, cancel);
             if (refused.isPresent()) {
                 return new MergeOpening.Refused(refused.get());
             }
             return switch (open(copy, clock)) {
-                case Opening.Refused why -> new MergeOpening.Refused(why);
-                case Opening.Opened opened -> {
+                case WorkbookOpening.Refused why -> new MergeOpening.Refused(why);
+                case WorkbookOpening.Opened opened -> {
                     try (Workbook there = opened.workbook()) {
                         String name = String.valueOf(other.getFileName());
                         yield new MergeOpening.Merged(new Merge(this, there.reader, name, label).run(progress, cancel));
@@ -678,12 +678,12 @@ public final class Workbook implements AutoCloseable {
      *
      * @return why it could not be done; empty if the copy is there, or if it was cancelled
      */
-    public static Optional<Opening.Refused> copyOf(Path from, Path target, Progress progress, Cancel cancel)
+    public static Optional<WorkbookOpening.Refused> copyOf(Path from, Path target, Progress progress, Cancel cancel)
             throws IOException {
         if (!Files.isReadable(from)) {
-            return Optional.of(new Opening.Refused(Reason.NO_ACCESS, from.toString()));
+            return Optional.of(new WorkbookOpening.Refused(Reason.NO_ACCESS, from.toString()));
         }
-        Opening.Refused refused = WorkbookFile.inspect(from);
+        WorkbookOpening.Refused refused = WorkbookFile.inspect(from);
         if (refused != null) {
             return Optional.of(refused);
         }

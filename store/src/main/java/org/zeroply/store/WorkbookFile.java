@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import org.sqlite.SQLiteOpenMode;
-import org.zeroply.store.Opening.Reason;
+import org.zeroply.store.WorkbookOpening.Reason;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -83,20 +83,20 @@ final class WorkbookFile {
     }
 
     /** Looks at the header without changing anything; null if the file may be opened. */
-    static Opening.@Nullable Refused inspect(Path file) throws IOException {
+    static WorkbookOpening.@Nullable Refused inspect(Path file) throws IOException {
         byte[] header = new byte[HEADER_LENGTH];
         try (RandomAccessFile in = new RandomAccessFile(file.toFile(), "r")) {
             if (in.length() < HEADER_LENGTH) {
-                return new Opening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
+                return new WorkbookOpening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
             }
             in.readFully(header);
         }
         if (!Arrays.equals(SQLITE_HEADER, Arrays.copyOf(header, SQLITE_HEADER.length))
                 || number(header, AT_APPLICATION_ID) != APPLICATION_ID) {
-            return new Opening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
+            return new WorkbookOpening.Refused(Reason.NOT_A_WORKBOOK, file.toString());
         }
         int version = number(header, AT_USER_VERSION);
-        return version > VERSION ? new Opening.Refused(Reason.NEWER_VERSION, Integer.toString(version)) : null;
+        return version > VERSION ? new WorkbookOpening.Refused(Reason.NEWER_VERSION, Integer.toString(version)) : null;
     }
 
     private static int number(byte[] bytes, int at) {

@@ -35,8 +35,8 @@ final class Books {
     }
 
     static Workbook open(Path file, Clock clock) {
-        Opening opening = Workbook.open(file, clock);
-        if (opening instanceof Opening.Opened opened) {
+        WorkbookOpening opening = Workbook.open(file, clock);
+        if (opening instanceof WorkbookOpening.Opened opened) {
             return opened.workbook();
         }
         throw new AssertionError("the workbook did not open: " + opening);

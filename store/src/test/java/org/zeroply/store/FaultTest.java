@@ -86,15 +86,15 @@ class FaultTest {
         assumeTrue(Files.isDirectory(Path.of("/proc/self")), "only where there is a place nobody can write to");
         assertThat(Workbook.open(noPlace, Books.CLOCK))
                 .isInstanceOfSatisfying(
-                        Opening.Refused.class,
-                        refused -> assertThat(refused.reason()).isEqualTo(Opening.Reason.NO_ACCESS));
+                        WorkbookOpening.Refused.class,
+                        refused -> assertThat(refused.reason()).isEqualTo(WorkbookOpening.Reason.NO_ACCESS));
     }
 
     @Test
     void aWorkbookInUseCanBeCopiedAndTheCopyOpened() throws IOException {
         try (Workbook workbook = Books.open(file())) {
             Books.takeClub(workbook);
-            assertThat(Workbook.open(file(), Books.CLOCK)).isInstanceOf(Opening.Refused.class);
+            assertThat(Workbook.open(file(), Books.CLOCK)).isInstanceOf(WorkbookOpening.Refused.class);
             Path copy = folder.resolve("copy.zeroply");
             assertThat(Workbook.copyOf(file(), copy, Progress.SILENT, new Cancel()))
                     .isEmpty();
@@ -112,8 +112,8 @@ class FaultTest {
         damageContent();
         assertThat(Workbook.open(file(), Books.CLOCK))
                 .isInstanceOfSatisfying(
-                        Opening.Refused.class,
-                        refused -> assertThat(refused.reason()).isEqualTo(Opening.Reason.DAMAGED));
+                        WorkbookOpening.Refused.class,
+                        refused -> assertThat(refused.reason()).isEqualTo(WorkbookOpening.Reason.DAMAGED));
         byte[] damaged = Files.readAllBytes(file());
         Path saved = folder.resolve("saved.zeroply");
         Rescue.Report report = Workbook.rescue(file(), saved, Books.CLOCK, Progress.SILENT, new Cancel());

@@ -43,7 +43,7 @@ class GameQueueTest {
     Path folder;
 
     private Workbook open() {
-        return ((Opening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
+        return ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
     }
 
     private static Game game() throws IOException {

@@ -31,8 +31,8 @@ class KillTest {
         private Writer() {}
 
         public static void main(String[] arguments) {
-            Opening opening = Workbook.open(Path.of(arguments[0]), Clock.systemUTC());
-            if (!(opening instanceof Opening.Opened opened)) {
+            WorkbookOpening opening = Workbook.open(Path.of(arguments[0]), Clock.systemUTC());
+            if (!(opening instanceof WorkbookOpening.Opened opened)) {
                 System.out.println("refused " + opening);
                 return;
             }
@@ -140,9 +140,9 @@ class KillTest {
                 acknowledged = Math.max(acknowledged, lastOf(said));
             }
             assertThat(process.waitFor(10, TimeUnit.SECONDS)).isTrue();
-            Opening opening = Workbook.open(file, Clock.systemUTC());
-            assertThat(opening).as("seed %d, kill %d", seed, kill).isInstanceOf(Opening.Opened.class);
-            try (Workbook workbook = ((Opening.Opened) opening).workbook()) {
+            WorkbookOpening opening = Workbook.open(file, Clock.systemUTC());
+            assertThat(opening).as("seed %d, kill %d", seed, kill).isInstanceOf(WorkbookOpening.Opened.class);
+            try (Workbook workbook = ((WorkbookOpening.Opened) opening).workbook()) {
                 long id = edited(workbook);
                 assertAllAgrees(workbook);
                 assertThat(number(workbook.game(id)))

@@ -170,7 +170,7 @@ class MergeTest {
         assertThat(home.merge(text, "merge", Progress.SILENT, new Cancel()))
                 .isInstanceOfSatisfying(
                         MergeOpening.Refused.class,
-                        refused -> assertThat(refused.why().reason()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK));
+                        refused -> assertThat(refused.why().reason()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK));
         assertThat(home.count()).isEqualTo(3);
     }
 

@@ -41,7 +41,7 @@ class RepertoireShelfTest {
     }
 
     private Workbook open() {
-        return ((Opening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
+        return ((WorkbookOpening.Opened) Workbook.open(file, Clock.systemUTC())).workbook();
     }
 
     private static Repertoire sample() {

@@ -42,10 +42,10 @@ class WorkbookTest {
         return Books.open(file());
     }
 
-    private Opening.Reason refusal() {
-        Opening opening = Workbook.open(file(), Books.CLOCK);
-        assertThat(opening).isInstanceOf(Opening.Refused.class);
-        return ((Opening.Refused) opening).reason();
+    private WorkbookOpening.Reason refusal() {
+        WorkbookOpening opening = Workbook.open(file(), Books.CLOCK);
+        assertThat(opening).isInstanceOf(WorkbookOpening.Refused.class);
+        return ((WorkbookOpening.Refused) opening).reason();
     }
 
     private static final String TWO_GAMES = """
@@ -247,22 +247,22 @@ class WorkbookTest {
     void filesThatAreNoWorkbookAreLeftAlone() throws IOException, SQLException {
         Files.writeString(file(), "1.e4 e5 this is a text, long enough to have a header of a hundred bytes".repeat(3));
         byte[] before = Files.readAllBytes(file());
-        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+        assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK);
         assertThat(Files.readAllBytes(file())).isEqualTo(before);
         Files.writeString(file(), "short");
-        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+        assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK);
         Files.delete(file());
         try (Connection other = java.sql.DriverManager.getConnection("jdbc:sqlite:" + file());
                 var statement = other.createStatement()) {
             statement.execute("create table someone_elses (x)");
         }
-        assertThat(refusal()).isEqualTo(Opening.Reason.NOT_A_WORKBOOK);
+        assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK);
     }
 
     @Test
     void aNewerVersionADamagedFileAndAnOpenWorkbookAreRefused() throws IOException, SQLException {
         try (Workbook workbook = open()) {
-            assertThat(refusal()).isEqualTo(Opening.Reason.IN_USE);
+            assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.IN_USE);
             for (int i = 0; i < 200; i++) {
                 workbook.add(Books.game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
             }
@@ -272,7 +272,7 @@ class WorkbookTest {
             statement.execute("pragma user_version = 99");
         }
         byte[] newer = Files.readAllBytes(file());
-        assertThat(refusal()).isEqualTo(Opening.Reason.NEWER_VERSION);
+        assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.NEWER_VERSION);
         assertThat(Files.readAllBytes(file())).isEqualTo(newer);
         try (Connection later = WorkbookFile.source(file()).getConnection();
                 var statement = later.createStatement()) {
@@ -285,7 +285,7 @@ class WorkbookTest {
             damage.write(noise);
         }
         byte[] damaged = Files.readAllBytes(file());
-        assertThat(refusal()).isEqualTo(Opening.Reason.DAMAGED);
+        assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.DAMAGED);
         assertThat(Files.readAllBytes(file())).isEqualTo(damaged);
     }
 

@@ -13,7 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LessonDraft;
 import org.zeroply.analysis.LessonReport;
@@ -109,10 +109,10 @@ class YesterdayTest {
         GameTree tree = game.tree();
         List<Judgement.Point> points = new ArrayList<>();
         for (Position position : tree.positionsAlong(tree.mainLine())) {
-            Study study = workbook.study(position, ANALYST, GamePass.LINES, GamePass.LEVEL)
+            Study study = workbook.study(position, ANALYST, GameSweep.LINES, GameSweep.LEVEL)
                     .orElseThrow();
             say(StudyText.write(study));
-            points.add(GamePass.point(study));
+            points.add(GameSweep.point(study));
         }
         List<Move> played =
                 tree.mainLine().stream().map(node -> tree.node(node).played()).toList();

@@ -17,7 +17,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LineCheck;
 import org.zeroply.analysis.MarkedDrift;
@@ -49,7 +49,7 @@ public final class JudgingModel {
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService service;
-    private final GamePass pass = new GamePass();
+    private final GameSweep pass = new GameSweep();
 
     private final ReadOnlyObjectWrapper<@Nullable Judgement> judgement = new ReadOnlyObjectWrapper<>(this, "judgement");
     private final ReadOnlyObjectWrapper<@Nullable StripVerdicts> verdicts =
@@ -128,7 +128,7 @@ public final class JudgingModel {
             asked = false;
             game = now;
         }
-        List<Integer> nowLine = GamePass.judged(
+        List<Integer> nowLine = GameSweep.judged(
                 nowTree, open ? nowTree.lineThrough(reading.nodeProperty().get()) : List.of());
         if (nowTree == tree && nowLine.equals(line) && isCovered == covered && !known.isEmpty()) {
             return;
@@ -137,7 +137,7 @@ public final class JudgingModel {
         tree = nowTree;
         line = nowLine;
         covered = isCovered;
-        main = GamePass.judged(tree, tree.mainLine());
+        main = GameSweep.judged(tree, tree.mainLine());
         if (edited) {
             known.entrySet()
                     .removeIf(entry -> !tree.has(entry.getKey())
@@ -160,7 +160,7 @@ public final class JudgingModel {
         for (GameNode node : tree.table()) {
             if (node != null
                     && LineCheck.stated(node) != null
-                    && GamePass.judged(tree, tree.pathTo(node.id())).size() == tree.depth(node.id())) {
+                    && GameSweep.judged(tree, tree.pathTo(node.id())).size() == tree.depth(node.id())) {
                 wanted.add(node.id());
             }
         }
@@ -232,7 +232,7 @@ public final class JudgingModel {
         int[] done = {all.size() - left.size()};
         for (int node : left) {
             List<Position> way = tree.positionsAlong(tree.pathTo(node));
-            stops.add(service.batch((analyst, cancel) -> pass.look(way, GamePass.LIMIT, analyst, cancel), study -> {
+            stops.add(service.batch((analyst, cancel) -> pass.look(way, GameSweep.LIMIT, analyst, cancel), study -> {
                 if (of != game) {
                     return;
                 }
@@ -269,7 +269,7 @@ public final class JudgingModel {
     }
 
     private @Nullable Judgement judgement(List<Integer> nodes) {
-        return GamePass.judgement(tree, nodes, known::get, threshold.get());
+        return GameSweep.judgement(tree, nodes, known::get, threshold.get());
     }
 
     private StripVerdicts strip(Judgement of) {

@@ -3,7 +3,7 @@ package org.zeroply.desktop.judging;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.rules.Position;
@@ -18,8 +18,8 @@ record KeptPasses(Workbook workbook, String analyst) {
     /** What is kept of some positions, by their keys; those of which nothing whole is kept are left out. */
     <K> Map<K, Study> of(Map<K, Position> positions) {
         Map<K, Study> found = new HashMap<>();
-        positions.forEach((key, position) -> workbook.study(position, analyst, GamePass.LINES, GamePass.LEVEL)
-                .filter(GamePass::isWhole)
+        positions.forEach((key, position) -> workbook.study(position, analyst, GameSweep.LINES, GameSweep.LEVEL)
+                .filter(GameSweep::isWhole)
                 .ifPresent(study -> found.put(key, study)));
         return found;
     }
@@ -29,7 +29,7 @@ record KeptPasses(Workbook workbook, String analyst) {
         if (Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
             background.write(
                     () -> {
-                        workbook.keep(study, analyst, GamePass.LINES, GamePass.LEVEL);
+                        workbook.keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL);
                         return true;
                     },
                     kept -> {});

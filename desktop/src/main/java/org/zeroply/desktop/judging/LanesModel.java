@@ -61,7 +61,7 @@ public final class LanesModel {
         Cancel cancel = new Cancel();
         running = cancel;
         background.look(() -> MoveMeasures.along(tree.start(), now, cancel), found -> {
-            if (!cancel.isWished()) {
+            if (!cancel.isRequested()) {
                 measures.set(found);
             }
         });

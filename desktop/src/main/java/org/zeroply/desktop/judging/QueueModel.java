@@ -9,7 +9,7 @@ import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
@@ -30,7 +30,7 @@ public final class QueueModel {
     private final Background background;
     private final CalculatorService service;
     private final JudgingModel judging;
-    private final GamePass pass = new GamePass();
+    private final GameSweep pass = new GameSweep();
 
     private final ReadOnlyObjectWrapper<List<GameSummary>> games =
             new ReadOnlyObjectWrapper<>(this, "games", List.of());
@@ -159,7 +159,7 @@ public final class QueueModel {
         background.read(
                 () -> {
                     GameTree tree = workbook.game(id).tree();
-                    List<Integer> main = GamePass.judged(tree, tree.mainLine());
+                    List<Integer> main = GameSweep.judged(tree, tree.mainLine());
                     List<Position> line = tree.positionsAlong(main);
                     Map<Integer, Position> byPly = new HashMap<>();
                     for (int ply = 0; ply < line.size(); ply++) {
@@ -203,7 +203,7 @@ public final class QueueModel {
         }
         int here = at;
         List<Position> way = walk.line().subList(0, here + 1);
-        stopPosition = service.batch((analyst, cancel) -> pass.look(way, GamePass.LIMIT, analyst, cancel), study -> {
+        stopPosition = service.batch((analyst, cancel) -> pass.look(way, GameSweep.LIMIT, analyst, cancel), study -> {
             kept().keep(background, way, study);
             judging.learn(walk.id(), here == 0 ? GameTree.ROOT : walk.nodes().get(here - 1), study);
             step(walk, here + 1);

@@ -7,7 +7,7 @@ import java.util.Map;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.analysis.GamePass;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.Study;
@@ -74,7 +74,7 @@ public final class SumsModel {
         Cancel wish = new Cancel();
         running = wish;
         background.run(Texts.of("sums.running", player), (progress, cancel) -> add(player, progress, cancel), found -> {
-            if (!wish.isWished()) {
+            if (!wish.isRequested()) {
                 result.set(found);
             }
         });
@@ -85,7 +85,7 @@ public final class SumsModel {
         long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
         List<PlayerSums.Played> played = new ArrayList<>();
         List<Long> left = new ArrayList<>();
-        for (int i = 0; i < ids.length && !cancel.isWished(); i++) {
+        for (int i = 0; i < ids.length && !cancel.isRequested(); i++) {
             Game game = workbook.game(ids[i]);
             Side side = game.tags().known("White").equals(player)
                     ? Side.WHITE
@@ -115,13 +115,13 @@ public final class SumsModel {
 
     /** The judgement of a game's main line from what is kept of it; null if a position is missing. */
     private @Nullable Judgement kept(GameTree tree) {
-        List<Integer> main = GamePass.judged(tree, tree.mainLine());
+        List<Integer> main = GameSweep.judged(tree, tree.mainLine());
         Map<Integer, Position> positions = new HashMap<>(Map.of(GameTree.ROOT, tree.start()));
         List<Position> line = tree.positionsAlong(main);
         for (int i = 0; i < main.size(); i++) {
             positions.put(main.get(i), line.get(i + 1));
         }
         Map<Integer, Study> found = new KeptPasses(workbook, analyst).of(positions);
-        return found.size() < positions.size() ? null : GamePass.judgement(tree, main, found::get, threshold);
+        return found.size() < positions.size() ? null : GameSweep.judgement(tree, main, found::get, threshold);
     }
 }

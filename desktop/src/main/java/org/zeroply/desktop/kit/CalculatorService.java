@@ -140,18 +140,18 @@ public final class CalculatorService {
     }
 
     private <T> void perform(Waiting<T> job) {
-        if (job.wish.isWished() && !job.isLook) {
+        if (job.wish.isRequested() && !job.isLook) {
             return;
         }
         T result = job.job.run((job.isLook ? forLooks : forBatches).get(), job.stop);
         synchronized (this) {
-            boolean interrupted = !job.isLook && job.stop.isWished() && !job.wish.isWished();
+            boolean interrupted = !job.isLook && job.stop.isRequested() && !job.wish.isRequested();
             if (interrupted) {
                 job.stop = new Cancel();
                 batch.addFirst(job);
                 return;
             }
-            if (!job.isLook && job.wish.isWished()) {
+            if (!job.isLook && job.wish.isRequested()) {
                 return;
             }
         }

@@ -192,7 +192,7 @@ public final class LedgerModel {
         Cancel cancel = new Cancel();
         asking = cancel;
         background.look(() -> searching.read(position, wanted.language(), cancel), found -> {
-            if (!cancel.isWished()) {
+            if (!cancel.isRequested()) {
                 searched.put(wanted, found);
                 refresh();
                 then.run();

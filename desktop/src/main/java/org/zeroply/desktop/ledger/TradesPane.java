@@ -118,7 +118,7 @@ final class TradesPane extends VBox {
         Position position = model.reading().positionProperty().get();
         Side side = side();
         model.look(() -> TradeTable.of(position, side, cancel), found -> {
-            if (!cancel.isWished()) {
+            if (!cancel.isRequested()) {
                 table = found;
                 show();
             }

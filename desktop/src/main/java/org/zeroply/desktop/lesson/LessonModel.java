@@ -223,7 +223,7 @@ public final class LessonModel {
                                 }
                             }
                         }
-                        return !cancel.isWished();
+                        return !cancel.isRequested();
                     });
                     return target;
                 },

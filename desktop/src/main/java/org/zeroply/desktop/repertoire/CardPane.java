@@ -51,7 +51,7 @@ import org.zeroply.rules.Side;
 final class CardPane extends VBox {
     private final RepertoireModel model;
     private final SoundnessModel soundness;
-    private final ChecksModel checks;
+    private final RepertoireReview checks;
     private final Consumer<Optional<Guard>> onGuard;
     private final BoardView board = new BoardView();
     private final Label number = new Label();
@@ -88,7 +88,7 @@ final class CardPane extends VBox {
     /**
      * @param onGuard edits a guard of the answer that is shown, or makes one
      */
-    CardPane(RepertoireModel model, SoundnessModel soundness, ChecksModel checks, Consumer<Optional<Guard>> onGuard) {
+    CardPane(RepertoireModel model, SoundnessModel soundness, RepertoireReview checks, Consumer<Optional<Guard>> onGuard) {
         super(8);
         this.model = model;
         this.soundness = soundness;
@@ -475,7 +475,7 @@ final class CardPane extends VBox {
 
     private void showGuards(Repertoire.Step step, Answer answer) {
         GuardCheck.Breach broken = checks.brokenProperty().get().stream()
-                .map(ChecksModel.Broken::breach)
+                .map(RepertoireReview.Broken::breach)
                 .filter(each -> each.node() == step.node() && each.move().equals(answer.move()))
                 .findFirst()
                 .orElse(null);

@@ -124,7 +124,7 @@ public final class GameDepartures {
         List<Compared> games = new ArrayList<>();
         Map<Long, List<Departure>> byGame = new LinkedHashMap<>();
         for (GameSummary summary : summaries) {
-            if (cancel.isWished()) {
+            if (cancel.isRequested()) {
                 return Optional.empty();
             }
             Line line = Line.of(workbook.game(summary.id()).tree());

@@ -66,7 +66,7 @@ final class ListsPane extends VBox {
 
     private final RepertoireModel model;
     private final SoundnessModel soundness;
-    private final ChecksModel checks;
+    private final RepertoireReview checks;
     private final java.util.function.Consumer<Compared> onGame;
     private final ObjectProperty<Kind> kind = new SimpleObjectProperty<>(this, "kind", Kind.UNANSWERED);
     private final Label basis = Labels.wrapped("list-basis");
@@ -81,7 +81,7 @@ final class ListsPane extends VBox {
     ListsPane(
             RepertoireModel model,
             SoundnessModel soundness,
-            ChecksModel checks,
+            RepertoireReview checks,
             java.util.function.Consumer<Compared> onGame) {
         super(8);
         this.model = model;
@@ -255,7 +255,7 @@ final class ListsPane extends VBox {
                 watched += answer.guards().size();
             }
         }
-        for (ChecksModel.Broken each : checks.brokenProperty().get()) {
+        for (RepertoireReview.Broken each : checks.brokenProperty().get()) {
             found.add(new Row(
                     model.line(each.breach().node()),
                     each.breach().inWords() + (each.evidence().isEmpty() ? "" : ": " + each.evidence()),

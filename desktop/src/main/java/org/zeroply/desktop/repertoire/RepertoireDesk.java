@@ -52,7 +52,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     private final RepertoireModel model;
     private final SoundnessModel soundness;
-    private final ChecksModel checks;
+    private final RepertoireReview checks;
     private final RepertoireStart start;
     private @Nullable RepertoireView view;
     private final Workbook workbook;
@@ -76,7 +76,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         this.openGame = openGame;
         model = new RepertoireModel(workbook, background);
         soundness = new SoundnessModel(model, workbook, background, calculator);
-        checks = new ChecksModel(model, workbook, background, calculator);
+        checks = new RepertoireReview(model, workbook, background, calculator);
         start = new RepertoireStart(model, workbook, background);
         model.saidProperty().subscribe((before, now) -> {
             if (now != null) {
@@ -103,7 +103,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         return soundness;
     }
 
-    ChecksModel checks() {
+    RepertoireReview checks() {
         return checks;
     }
 
@@ -316,7 +316,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
                     try (InputStream in = Files.newInputStream(file)) {
                         PgnReader reader = new PgnReader(in);
                         for (PgnEntry entry = reader.next();
-                                entry != null && !cancel.isWished();
+                                entry != null && !cancel.isRequested();
                                 entry = reader.next()) {
                             if (entry instanceof PgnEntry.Read read) {
                                 games.add(read.game());
@@ -327,7 +327,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
                             progress.at(-1, games.size());
                         }
                     }
-                    return cancel.isWished() ? new Read(List.of(), 0) : new Read(games, faults);
+                    return cancel.isRequested() ? new Read(List.of(), 0) : new Read(games, faults);
                 },
                 read -> take(file, read));
     }

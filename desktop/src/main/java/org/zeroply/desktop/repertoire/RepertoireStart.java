@@ -79,7 +79,7 @@ public final class RepertoireStart {
                     List<GameSummary> games = GameDepartures.games(workbook, title.student(), title.side());
                     List<GameTree> trees = new ArrayList<>();
                     for (GameSummary game : games) {
-                        if (cancel.isWished()) {
+                        if (cancel.isRequested()) {
                             return Optional.<Repertoire>empty();
                         }
                         trees.add(workbook.game(game.id()).tree());

@@ -85,7 +85,7 @@ public final class RepertoireView extends StackPane {
     public RepertoireView(
             RepertoireModel model,
             SoundnessModel soundness,
-            ChecksModel checks,
+            RepertoireReview checks,
             RepertoireStart start,
             Actions actions) {
         this.model = model;
@@ -212,7 +212,7 @@ public final class RepertoireView extends StackPane {
         return new VBox(3, row, sums, under);
     }
 
-    private void nameTabs(SoundnessModel soundness, ChecksModel checks) {
+    private void nameTabs(SoundnessModel soundness, RepertoireReview checks) {
         name(ListsPane.Kind.UNANSWERED, model.likelihood().gaps().size());
         name(ListsPane.Kind.TIDY, checks.upkeepProperty().get().size());
         name(ListsPane.Kind.GUARDS, checks.brokenProperty().get().size());

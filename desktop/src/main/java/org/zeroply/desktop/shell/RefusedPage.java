@@ -18,7 +18,7 @@ import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Backups.Backup;
-import org.zeroply.store.Opening;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Rescue;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
@@ -34,7 +34,7 @@ public final class RefusedPage extends StackPane {
     private final ProgressBar bar = new ProgressBar(0);
     private final FlowPane ways = new FlowPane(8, 8);
 
-    public RefusedPage(Path file, Opening.Refused refused, Host host, Machine machine) {
+    public RefusedPage(Path file, WorkbookOpening.Refused refused, Host host, Machine machine) {
         this.file = file;
         this.host = host;
         files = machine.files();

@@ -49,7 +49,7 @@ class CalculatorServiceTest {
 
     /** Works until it is told to stop. */
     private static String untilStopped(Cancel cancel, String result) {
-        while (!cancel.isWished()) {
+        while (!cancel.isRequested()) {
             Thread.onSpinWait();
         }
         return result;

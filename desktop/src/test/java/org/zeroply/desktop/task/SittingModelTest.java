@@ -22,7 +22,7 @@ import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.kit.Background;
-import org.zeroply.store.Opening;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
@@ -78,7 +78,7 @@ class SittingModelTest {
     @BeforeEach
     void open() throws IOException {
         Stand.startToolkit();
-        workbook = ((Opening.Opened) Workbook.open(folder.resolve("club.zeroply"), hands)).workbook();
+        workbook = ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), hands)).workbook();
         background = new Background(Background.Threads.usual(), Ticker.SYSTEM);
         paper = TaskPgn.read(new ByteArrayInputStream(TASK.repeat(2).getBytes(StandardCharsets.UTF_8)))
                 .paper();

@@ -18,7 +18,7 @@ import org.zeroply.rules.Side;
  * <p>A state: side to move (1 bit), White's king (6), Black's king (6). Its value: 0 drawn or impossible, else one more
  * than the half-moves to promotion or mate; even distances are lost for the side to move.
  */
-final class PawnPass {
+final class PawnTables {
     /** What an unknown promotion counts as. */
     interface Promotions {
         /**
@@ -96,7 +96,7 @@ final class PawnPass {
      * @param certain what other passes of the same variant have found for certain; grows
      * @param step called before each placement; may throw {@link Unfinished}
      */
-    PawnPass(
+    PawnTables(
             Promotions promotions,
             Variant variant,
             Map<Placement, short[]> certain,

@@ -11,27 +11,27 @@ import org.zeroply.rules.Side;
  * Which men an elementary ending has besides the kings, the stronger side first: it is White in the table, whatever its
  * colour on the board.
  */
-record Men(List<PieceType> strong, List<PieceType> weak) {
+record MaterialKey(List<PieceType> strong, List<PieceType> weak) {
     private static final Comparator<PieceType> STRONGEST_FIRST = Comparator.reverseOrder();
 
-    Men {
+    MaterialKey {
         strong = strong.stream().sorted(STRONGEST_FIRST).toList();
         weak = weak.stream().sorted(STRONGEST_FIRST).toList();
     }
 
     /** The men of a position; {@link #isSwapped} tells whether Black is the stronger side. */
-    static Men of(Position position) {
+    static MaterialKey of(Position position) {
         return isSwapped(position)
-                ? new Men(list(position, Side.BLACK), list(position, Side.WHITE))
-                : new Men(list(position, Side.WHITE), list(position, Side.BLACK));
+                ? new MaterialKey(list(position, Side.BLACK), list(position, Side.WHITE))
+                : new MaterialKey(list(position, Side.WHITE), list(position, Side.BLACK));
     }
 
     static boolean isSwapped(Position position) {
         return rank(list(position, Side.BLACK)) > rank(list(position, Side.WHITE));
     }
 
-    static Men of(List<PieceType> one, List<PieceType> other) {
-        return rank(other) > rank(one) ? new Men(other, one) : new Men(one, other);
+    static MaterialKey of(List<PieceType> one, List<PieceType> other) {
+        return rank(other) > rank(one) ? new MaterialKey(other, one) : new MaterialKey(one, other);
     }
 
     private static List<PieceType> list(Position position, Side side) {

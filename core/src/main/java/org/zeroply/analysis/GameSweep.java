@@ -31,7 +31,7 @@ import org.zeroply.work.Cancel;
  * <p>Glances are taken with a table of their own that is emptied before each position: a table that remembers deep looks
  * would see far. One look at a time.
  */
-public final class GamePass {
+public final class GameSweep {
     /** The deep look of each position; with everything else a position takes about 0.65 seconds. */
     public static final Limit LIMIT = Limit.millis(480);
 
@@ -62,7 +62,7 @@ public final class GamePass {
         List<Move> legal = position.legalMoves();
         List<Calculation> looks = legal.size() < 2 ? List.of() : glances(Question.of(position, Limit.NONE), cancel);
         found.add(analyst.calculate(question, partial -> {}, cancel));
-        if (legal.size() >= 2 && !cancel.isWished()) {
+        if (legal.size() >= 2 && !cancel.isRequested()) {
             Move best = found.getFirst().lines().getFirst().first();
             found.addAll(withBest(best, looks, cancel));
             List<Move> others =
@@ -76,7 +76,7 @@ public final class GamePass {
             }
         }
         List<Threat> against = legal.isEmpty() ? List.of() : threats.against(position, cancel);
-        return new Study(position, against, found, List.of(), Map.of(), !cancel.isWished());
+        return new Study(position, against, found, List.of(), Map.of(), !cancel.isRequested());
     }
 
     private static Limit part(Limit whole, int of) {
@@ -100,7 +100,7 @@ public final class GamePass {
         while (looks.size() < Hardness.LOOKS) {
             looks.add(last);
         }
-        return looks.stream().map(GamePass::firstMoves).toList();
+        return looks.stream().map(GameSweep::firstMoves).toList();
     }
 
     private static Calculation firstMoves(Calculation look) {

@@ -1,11 +1,11 @@
 package org.zeroply.store;
 
 /** What became of opening a workbook. */
-public sealed interface Opening {
-    record Opened(Workbook workbook) implements Opening {}
+public sealed interface WorkbookOpening {
+    record Opened(Workbook workbook) implements WorkbookOpening {}
 
     /** The file was left untouched. */
-    record Refused(Reason reason, String detail) implements Opening {}
+    record Refused(Reason reason, String detail) implements WorkbookOpening {}
 
     /** Why a file was not opened. */
     enum Reason {

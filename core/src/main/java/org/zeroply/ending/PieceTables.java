@@ -5,19 +5,19 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
-import org.zeroply.ending.PawnPass.Placement;
+import org.zeroply.ending.PawnTables.Placement;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.PieceType;
 
 /**
- * Solves kings, pawns and one piece, one placement of pawns after another, on top of a {@link PawnPass} that knows what is
+ * Solves kings, pawns and one piece, one placement of pawns after another, on top of a {@link PawnTables} that knows what is
  * left when the piece is taken.
  *
  * <p>A state: side to move (1 bit), White's king (6), Black's king (6), the piece (6). Its value is that of a
- * {@link PawnPass}: 0 drawn or impossible, else one more than the half-moves to the end. The end is mate, a promotion that
+ * {@link PawnTables}: 0 drawn or impossible, else one more than the half-moves to the end. The end is mate, a promotion that
  * is won, or the last pawn gone. Solved backwards, as there.
  */
-final class PiecePass {
+final class PieceTables {
     /** The worth of promotions that leave two pieces on the board. */
     interface Promotions {
         /**
@@ -39,9 +39,9 @@ final class PiecePass {
     /** In place of the count of open moves: no position, or one whose value is found or has its place in the buckets. */
     private static final byte SETTLED = -1;
 
-    private final PawnPass pawnsOnly;
+    private final PawnTables pawnsOnly;
     private final Promotions promotions;
-    private final Function<Men, ElementaryTable> elementary;
+    private final Function<MaterialKey, ElementaryTable> elementary;
     private final int mostTables;
     private final Runnable step;
     private final Map<Table, byte[]> solved = new HashMap<>();
@@ -51,12 +51,12 @@ final class PiecePass {
 
     /**
      * @param elementary solves an ending of one piece without pawns
-     * @param step called before each table; may throw {@link PawnPass.Unfinished}
+     * @param step called before each table; may throw {@link PawnTables.Unfinished}
      */
-    PiecePass(
-            PawnPass pawnsOnly,
+    PieceTables(
+            PawnTables pawnsOnly,
             Promotions promotions,
-            Function<Men, ElementaryTable> elementary,
+            Function<MaterialKey, ElementaryTable> elementary,
             int mostTables,
             Runnable step) {
         this.pawnsOnly = pawnsOnly;
@@ -85,7 +85,7 @@ final class PiecePass {
         if (known == null) {
             step.run();
             if (solved.size() >= mostTables) {
-                throw new PawnPass.Unfinished("placements");
+                throw new PawnTables.Unfinished("placements");
             }
             known = pawns.count() == 0 ? bare(piece) : new Solving(pawns, piece).solve();
             solved.put(table, known);
@@ -96,7 +96,7 @@ final class PiecePass {
     /** A promotion with its result from the view of the side that promotes. */
     Exact promotion(Placement after, Piece piece, int type, int square, int state) {
         int theirs = promoted(after, piece, type, square, state);
-        return theirs == 0 ? Exact.DRAWN : PawnPass.exact(theirs + 1);
+        return theirs == 0 ? Exact.DRAWN : PawnTables.exact(theirs + 1);
     }
 
     /** The value for the side that moves after a promotion. */
@@ -128,7 +128,7 @@ final class PiecePass {
             long mask = 1L << to;
             long occupied = fixed & ~mask | mask;
             boolean attacked = (Attacks.king(king) & mask) != 0
-                    || (PawnPass.pawnAttacks(after.of(owner) & ~mask, owner) & mask) != 0
+                    || (PawnTables.pawnAttacks(after.of(owner) & ~mask, owner) & mask) != 0
                     || to != square && (Attacks.of(PieceType.values()[type], square, occupied) & mask) != 0
                     || to != pieceSquare
                             && (Attacks.of(PieceType.values()[piece.type], pieceSquare, occupied) & mask) != 0;
@@ -144,7 +144,7 @@ final class PiecePass {
                         values(after, left),
                         owner == 0 ? state(0, king, to, leftSquare) : state(1, to, king, leftSquare));
                 int value = then == 0 ? 0 : then + 1;
-                if (Elementary.worth(PawnPass.exact(value)) > Elementary.worth(PawnPass.exact(best))) {
+                if (Elementary.worth(PawnTables.exact(value)) > Elementary.worth(PawnTables.exact(best))) {
                     best = value;
                 }
             }
@@ -153,7 +153,7 @@ final class PiecePass {
             return best;
         }
         long occupied = fixed | 1L << enemy;
-        long attacks = PawnPass.pawnAttacks(after.of(owner), owner)
+        long attacks = PawnTables.pawnAttacks(after.of(owner), owner)
                 | Attacks.of(PieceType.values()[type], square, occupied)
                 | Attacks.of(PieceType.values()[piece.type], pieceSquare, occupied);
         return (attacks & 1L << enemy) != 0 ? 1 : 0;
@@ -163,7 +163,7 @@ final class PiecePass {
     private byte[] bare(Piece piece) {
         byte[] values = new byte[STATES];
         PieceType type = PieceType.values()[piece.type];
-        Men men = Men.of(List.of(type), List.of());
+        MaterialKey men = MaterialKey.of(List.of(type), List.of());
         if (men.isDead()) {
             return values;
         }
@@ -239,8 +239,8 @@ final class PiecePass {
             type = PieceType.values()[piece.type];
             owner = piece.owner;
             all = pawns.white() | pawns.black();
-            attacks[0] = PawnPass.pawnAttacks(pawns.white(), 0);
-            attacks[1] = PawnPass.pawnAttacks(pawns.black(), 1);
+            attacks[0] = PawnTables.pawnAttacks(pawns.white(), 0);
+            attacks[1] = PawnTables.pawnAttacks(pawns.black(), 1);
             for (int side = 0; side < 2; side++) {
                 pawnMoves.add(pawnMoves(side));
                 for (long rest = pawns.of(side); rest != 0; rest &= rest - 1) {
@@ -270,11 +270,11 @@ final class PiecePass {
 
         private List<PawnMove> pawnMoves(int side) {
             List<PawnMove> moves = new ArrayList<>();
-            PawnPass.eachPawnMove(pawns, side, (to, next, passed, promotes) -> {
+            PawnTables.eachPawnMove(pawns, side, (to, next, passed, promotes) -> {
                 List<PawnMove> inPassing = new ArrayList<>();
                 long capturers = passed < 0 ? 0 : Attacks.pawn(side, passed) & next.of(side ^ 1);
                 for (long rest = capturers; rest != 0; rest &= rest - 1) {
-                    Placement after = PawnPass.enPassant(next, side, passed, to, Long.numberOfTrailingZeros(rest));
+                    Placement after = PawnTables.enPassant(next, side, passed, to, Long.numberOfTrailingZeros(rest));
                     inPassing.add(new PawnMove(passed, -1, false, after, values(after, piece), List.of()));
                 }
                 if (promotes && side == owner && next.of(side ^ 1) == 0) {
@@ -316,7 +316,7 @@ final class PiecePass {
             buckets.drain((state, distance) -> {
                 if (values[state] == 0) {
                     if (distance > LONGEST) {
-                        throw new PawnPass.Unfinished("distance");
+                        throw new PawnTables.Unfinished("distance");
                     }
                     values[state] = (byte) (distance + 1);
                     open[state] = SETTLED;
@@ -382,7 +382,7 @@ final class PiecePass {
             } else {
                 free &= ~((reach & 1L << king) == 0 ? reach : Attacks.of(type, square, occupied & ~(1L << king)));
                 if ((free & mask) != 0) {
-                    int then = PawnPass.state(other, side == 0 ? square : white, side == 0 ? black : square);
+                    int then = PawnTables.state(other, side == 0 ? square : white, side == 0 ? black : square);
                     count(withoutPiece[then]);
                     free &= ~mask;
                 }
@@ -402,7 +402,7 @@ final class PiecePass {
             for (long rest = targets & pawns.of(other); rest != 0; rest &= rest - 1) {
                 long taken = Long.lowestOneBit(rest);
                 long left = pawns.of(other) & ~taken;
-                if (!check || (PawnPass.pawnAttacks(left, other) & 1L << king) == 0) {
+                if (!check || (PawnTables.pawnAttacks(left, other) & 1L << king) == 0) {
                     int to = Long.numberOfTrailingZeros(taken);
                     count(value(withoutPawn[to], state & 0x7FFC0 ^ 1 << 18 | to));
                 }
@@ -434,7 +434,7 @@ final class PiecePass {
         /** Whether a king is not attacked once the pawns stand so; a promoted man stands on its square. */
         private boolean isSafe(Placement next, int side, int king, int square, long occupied, long promoted) {
             int other = side ^ 1;
-            if ((PawnPass.pawnAttacks(next.of(other), other) & 1L << king) != 0) {
+            if ((PawnTables.pawnAttacks(next.of(other), other) & 1L << king) != 0) {
                 return false;
             }
             if (other != owner) {
@@ -455,7 +455,7 @@ final class PiecePass {
                 }
                 int theirs = value(taking.values, state ^ 1 << 18);
                 int forSide = theirs == 0 ? 0 : theirs + 1;
-                if (stuck || Elementary.worth(PawnPass.exact(forSide)) > Elementary.worth(PawnPass.exact(value))) {
+                if (stuck || Elementary.worth(PawnTables.exact(forSide)) > Elementary.worth(PawnTables.exact(value))) {
                     value = forSide;
                     stuck = false;
                 }
@@ -480,7 +480,7 @@ final class PiecePass {
                 long targets = Attacks.of(type, square, occupied) & ~here.of(side) & ~kings;
                 for (long rest = targets; rest != 0; rest &= rest - 1) {
                     long left = here.of(other) & ~Long.lowestOneBit(rest);
-                    if ((PawnPass.pawnAttacks(left, other) & 1L << king) == 0) {
+                    if ((PawnTables.pawnAttacks(left, other) & 1L << king) == 0) {
                         return true;
                     }
                 }
@@ -489,13 +489,13 @@ final class PiecePass {
             }
             for (long rest = free; rest != 0; rest &= rest - 1) {
                 long to = Long.lowestOneBit(rest);
-                if ((PawnPass.pawnAttacks(here.of(other) & ~to, other) & to) == 0) {
+                if ((PawnTables.pawnAttacks(here.of(other) & ~to, other) & to) == 0) {
                     return true;
                 }
             }
             boolean[] found = new boolean[1];
             long blocked = kings | mask;
-            PawnPass.eachPawnMove(here, side, (to, next, passed, promotes) -> {
+            PawnTables.eachPawnMove(here, side, (to, next, passed, promotes) -> {
                 if ((blocked & 1L << to) == 0
                         && (passed < 0 || (blocked & 1L << passed) == 0)
                         && isSafe(next, side, king, square, blocked, 1L << to)) {
@@ -504,7 +504,7 @@ final class PiecePass {
             });
             if (side != owner) {
                 long hits = Attacks.pawn(other, square) & here.of(side);
-                found[0] |= hits != 0 && (PawnPass.pawnAttacks(here.of(other), other) & 1L << king) == 0;
+                found[0] |= hits != 0 && (PawnTables.pawnAttacks(here.of(other), other) & 1L << king) == 0;
             }
             return found[0];
         }
@@ -512,7 +512,7 @@ final class PiecePass {
         private void takePiece(TakesPiece taking, int side, int white, int black) {
             int other = side ^ 1;
             if (!taking.promotes) {
-                count(pawnsOnly.values(taking.next)[PawnPass.state(other, white, black)]);
+                count(pawnsOnly.values(taking.next)[PawnTables.state(other, white, black)]);
                 return;
             }
             for (int promoted = 4; promoted >= 1 && quickest > 1; promoted--) {

@@ -18,7 +18,7 @@ import org.zeroply.work.Cancel;
  * Short calculations of the moves of one position: one thread, a fixed number of positions, and a table that is emptied before
  * each, so that the same look always sees the same.
  */
-final class Looks {
+final class FixedEffortSearch {
     static final double A_LITTLE = 0.03;
 
     private final Position position;
@@ -26,7 +26,7 @@ final class Looks {
     private final Cancel cancel;
     private final Calculator calculator = new Calculator(4, 1);
 
-    Looks(Position position, Cancel cancel) {
+    FixedEffortSearch(Position position, Cancel cancel) {
         this.position = position;
         this.cancel = cancel;
         us = position.sideToMove();

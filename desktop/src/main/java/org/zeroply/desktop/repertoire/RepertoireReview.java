@@ -23,7 +23,7 @@ import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 
 /** What is found out about the open repertoire by rules and by games. Lives on the interface thread; needs no window. */
-public final class ChecksModel {
+public final class RepertoireReview {
     private static final Limit EVIDENCE = Limit.millis(300);
 
     /** A guard that does not hold, with the line that shows what follows; empty until it is calculated. */
@@ -46,7 +46,7 @@ public final class ChecksModel {
     private @Nullable Likelihood seen;
     private long of;
 
-    public ChecksModel(RepertoireModel model, Workbook workbook, Background background, CalculatorService service) {
+    public RepertoireReview(RepertoireModel model, Workbook workbook, Background background, CalculatorService service) {
         this.model = model;
         this.workbook = workbook;
         this.background = background;
