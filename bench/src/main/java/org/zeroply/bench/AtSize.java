@@ -18,9 +18,9 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameOrder;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.PositionGames;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 

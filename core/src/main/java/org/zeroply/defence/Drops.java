@@ -11,6 +11,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -224,7 +225,8 @@ public record Drops(
             CalculatedLine stood = standing();
             boolean mated = looks.isMated(line) && !looks.isMated(stood);
             int lost = Settled.atEnd(start, stood.moves(), us) - Settled.atEnd(before, line.moves(), us);
-            boolean less = stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= FixedEffortSearch.A_LITTLE;
+            boolean less =
+                    stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= FixedEffortSearch.A_LITTLE;
             return mated || lost > 0 && less
                     ? new Longer(line.moves().subList(1, line.moves().size()), mated ? 0 : lost)
                     : null;
@@ -253,7 +255,7 @@ public record Drops(
 
         static int captured(Position before, Move move) {
             Piece taken = before.captured(move);
-            return taken == null ? 0 : Settled.value(taken.type());
+            return taken == null ? 0 : PieceValues.of(taken.type());
         }
     }
 }

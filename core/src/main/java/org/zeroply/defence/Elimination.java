@@ -11,6 +11,7 @@ import org.zeroply.analysis.Candidate;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
@@ -243,7 +244,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             if (looks.isMated(line)) {
                 return line;
             }
-            int before = Settled.counted(position, us);
+            int before = PieceValues.balance(position, us);
             int inTheEnd = before - Settled.atEnd(position, line.moves(), us);
             if (inTheEnd < 1) {
                 return line;

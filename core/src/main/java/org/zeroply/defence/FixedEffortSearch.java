@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
@@ -93,7 +94,7 @@ final class FixedEffortSearch {
 
     /** Material that a line costs the side to move, in pawns; negative if it wins some. */
     int lost(CalculatedLine line) {
-        return Settled.counted(position, us) - Settled.atEnd(position, line.moves(), us);
+        return PieceValues.balance(position, us) - Settled.atEnd(position, line.moves(), us);
     }
 
     /** Whether a line ends in the mate of the side to move, as far as was seen. */

@@ -18,6 +18,7 @@ import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -120,7 +121,7 @@ public record Parries(
         } else {
             return Optional.empty();
         }
-        int gain = Settled.atEnd(free, line, them) - Settled.counted(free, them);
+        int gain = Settled.atEnd(free, line, them) - PieceValues.balance(free, them);
         if (gain < 1) {
             return Optional.empty();
         }
@@ -349,7 +350,7 @@ public record Parries(
                 case CHECK -> false;
                 // A mate that is met does not come; where nothing on the board stops it, what is threatened back does.
                 case MATE -> false;
-                case PROMOTION -> Exchange.result(struck, first.to(), us) < Settled.value(PieceType.QUEEN) - 1;
+                case PROMOTION -> Exchange.result(struck, first.to(), us) < PieceValues.of(PieceType.QUEEN) - 1;
                 case MATERIAL -> Exchange.result(after, first.to(), us.opposite()) * A_PAWN * 2 > threat.gain();
                 case DOUBLE -> {
                     boolean stillHits = false;

@@ -6,6 +6,7 @@ import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -58,7 +59,7 @@ public record Pin(Square pinned, Square pinner, Square behind) {
         if (second.type() == PieceType.KING) {
             return true;
         }
-        boolean worth = Settled.value(second.type()) > Settled.value(first.type())
+        boolean worth = PieceValues.of(second.type()) > PieceValues.of(first.type())
                 || second.type() != PieceType.PAWN && Exchange.isLoose(position, back);
         Side enemy = second.side().opposite();
         boolean alongTheLine = first.type() == PieceType.PAWN && front.file() == pinner.file();

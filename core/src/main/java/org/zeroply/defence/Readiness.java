@@ -16,6 +16,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -244,7 +245,7 @@ public record Readiness(
             List<Driven> driven = new ArrayList<>();
             for (Square piece : after.attacksFrom(move.to()).and(after.men(us.opposite()))) {
                 Piece man = after.pieceAt(piece);
-                boolean isPiece = man != null && Settled.value(man.type()) > 1;
+                boolean isPiece = man != null && PieceValues.of(man.type()) > 1;
                 if (isPiece && Exchange.result(after, piece, us) > 0 && Exchange.result(before, piece, us) == 0) {
                     driven.add(new Driven(piece, safe(after, piece)));
                 }

@@ -9,6 +9,7 @@ import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.Analyst;
@@ -103,7 +104,7 @@ public record Resignation(
         if (verdict.isMate()) {
             return Fate.MATED;
         }
-        int lost = Settled.counted(position, us)
+        int lost = PieceValues.balance(position, us)
                 - Settled.atEnd(position, entry.line().moves(), us);
         if (lost >= 4) {
             return queens(position, us) > queens(end(position, entry), us) ? Fate.LOSES_QUEEN : Fate.LOSES_ROOK;

@@ -3,8 +3,7 @@ package org.zeroply.defence;
 import java.util.List;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
-import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -13,33 +12,11 @@ import org.zeroply.rules.Square;
 final class Settled {
     private Settled() {}
 
-    static int value(PieceType type) {
-        return switch (type) {
-            case PAWN -> 1;
-            case KNIGHT, BISHOP -> 3;
-            case ROOK -> 5;
-            case QUEEN -> 9;
-            case KING -> 0;
-        };
-    }
-
-    /** What a side has more, as the board stands. */
-    static int counted(Position position, Side side) {
-        int balance = 0;
-        for (Square square : position.occupied()) {
-            Piece man = position.pieceAt(square);
-            if (man != null) {
-                balance += man.side() == side ? value(man.type()) : -value(man.type());
-            }
-        }
-        return balance;
-    }
-
     /** What a side has more after the side to move has taken what wins most on one square; in check nothing is taken. */
     static int balance(Position position, Side side) {
         Side mover = position.sideToMove();
         int won = position.isCheck() ? 0 : bestExchange(position, mover);
-        return counted(position, side) + (mover == side ? won : -won);
+        return PieceValues.balance(position, side) + (mover == side ? won : -won);
     }
 
     /** The most that a side wins by an exchange on one square, 0 for nothing. */

@@ -13,6 +13,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.SetupReading;
 import org.zeroply.rules.Side;
@@ -225,7 +226,7 @@ final class DutyReading {
         Position from = survey.toMove(side);
         Position after = from.play(move);
         Piece captured = from.captured(move);
-        int won = captured == null ? 0 : Survey.value(captured.type());
+        int won = captured == null ? 0 : PieceValues.of(captured.type());
         for (Square charge : duty.guarded()) {
             if (Exchange.result(after, charge, side.opposite()) > won) {
                 return true;

@@ -4,6 +4,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -18,7 +19,7 @@ public final class Fork {
         Side side = position.sideToMove();
         Position after = position.play(move);
         Piece captured = position.captured(move);
-        int won = captured == null ? 0 : Survey.value(captured.type());
+        int won = captured == null ? 0 : PieceValues.of(captured.type());
         if (Exchange.result(after, move.to(), side.opposite()) > won) {
             return SquareSet.NONE;
         }

@@ -8,6 +8,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -223,7 +224,7 @@ final class LinesReading {
     private boolean losesByMoving(Side side, Move move) {
         Position from = survey.toMove(side);
         Piece captured = from.captured(move);
-        int won = captured == null ? 0 : Survey.value(captured.type());
+        int won = captured == null ? 0 : PieceValues.of(captured.type());
         return won < Exchange.result(from.play(move), move.to(), side.opposite());
     }
 }

@@ -8,6 +8,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -20,9 +21,8 @@ final class Survey {
     static final long FILES_C_TO_F = PawnMasks.file(2) | PawnMasks.file(3) | PawnMasks.file(4) | PawnMasks.file(5);
 
     /** Values in pawns by kind of man, as the exchange counts. */
-    private static final int[] VALUE = {1, 3, 3, 5, 9, 0};
-
     final Position position;
+
     final long occupied;
 
     private final long[] men = new long[2];
@@ -102,11 +102,7 @@ final class Survey {
 
     /** In pawns, as the exchange counts. */
     int value(Square square) {
-        return VALUE[type(square).ordinal()];
-    }
-
-    static int value(PieceType type) {
-        return VALUE[type.ordinal()];
+        return PieceValues.of(type(square));
     }
 
     /** All squares of the colour of one. */

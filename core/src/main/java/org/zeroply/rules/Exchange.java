@@ -12,7 +12,7 @@ import java.util.List;
  */
 public final class Exchange {
     /** Values in pawns by {@link PieceType}; the king's is never exchanged. */
-    private static final int[] VALUE = {1, 3, 3, 5, 9, 0};
+    private static final int[] VALUE = PieceValues.PAWNS;
 
     private static final int PROMOTION_GAIN = VALUE[4] - VALUE[0];
 

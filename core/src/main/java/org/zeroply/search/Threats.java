@@ -8,6 +8,7 @@ import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -100,7 +101,7 @@ public final class Threats {
             Position after = free.play(move);
             int loss = Exchange.result(after, move.to(), after.sideToMove());
             Piece captured = free.captured(move);
-            int gain = 8 + (captured == null ? 0 : value(captured)) - loss;
+            int gain = 8 + (captured == null ? 0 : PieceValues.of(captured.type())) - loss;
             if (gain > 0) {
                 threats.add(new Threat(
                         Threat.Kind.PROMOTION,
@@ -111,16 +112,6 @@ public final class Threats {
                         0));
             }
         }
-    }
-
-    private static int value(Piece piece) {
-        return switch (piece.type()) {
-            case PAWN -> 1;
-            case KNIGHT, BISHOP -> 3;
-            case ROOK -> 5;
-            case QUEEN -> 9;
-            case KING -> 0;
-        };
     }
 
     private static void material(Position free, List<Threat> threats) {
@@ -214,17 +205,6 @@ public final class Threats {
         for (Move move : line.moves()) {
             end = end.play(move);
         }
-        return A_PAWN * (balance(end, side) - balance(start, side));
-    }
-
-    private static int balance(Position position, Side side) {
-        int balance = 0;
-        for (Square square : position.occupied()) {
-            Piece piece = position.pieceAt(square);
-            if (piece != null) {
-                balance += piece.side() == side ? value(piece) : -value(piece);
-            }
-        }
-        return balance;
+        return A_PAWN * (PieceValues.balance(end, side) - PieceValues.balance(start, side));
     }
 }

@@ -23,8 +23,8 @@ import org.zeroply.desktop.shell.Shell;
 import org.zeroply.gametree.Game;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Backups.Backup;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 
 /**
  * The window and what is open in it: at most one workbook at a time, or the page that says why none could be opened.
@@ -135,7 +135,8 @@ public final class AppWindow implements Host {
             } catch (IOException failed) {
                 opening = new WorkbookOpening.Refused(WorkbookOpening.Reason.NO_ACCESS, failed.toString());
             } catch (Exception failed) {
-                opening = new WorkbookOpening.Refused(WorkbookOpening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
+                opening = new WorkbookOpening.Refused(
+                        WorkbookOpening.Reason.DAMAGED, String.valueOf(failed.getMessage()));
             }
             WorkbookOpening result = opening;
             FxThread.later(() -> done.accept(result));

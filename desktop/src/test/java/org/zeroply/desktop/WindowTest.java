@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.Backups;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 

@@ -55,7 +55,8 @@ public final class Rescue {
             Copies.copyBytes(damaged, copy);
             try (Connection from = WorkbookFile.source(copy).getConnection()) {
                 return switch (Workbook.open(target, clock)) {
-                    case WorkbookOpening.Refused refused -> throw new IOException(refused.reason() + ": " + refused.detail());
+                    case WorkbookOpening.Refused refused ->
+                        throw new IOException(refused.reason() + ": " + refused.detail());
                     case WorkbookOpening.Opened opened -> {
                         try (Workbook fresh = opened.workbook()) {
                             yield save(from, fresh, progress, cancel);

@@ -88,7 +88,11 @@ final class CardPane extends VBox {
     /**
      * @param onGuard edits a guard of the answer that is shown, or makes one
      */
-    CardPane(RepertoireModel model, SoundnessModel soundness, RepertoireReview checks, Consumer<Optional<Guard>> onGuard) {
+    CardPane(
+            RepertoireModel model,
+            SoundnessModel soundness,
+            RepertoireReview checks,
+            Consumer<Optional<Guard>> onGuard) {
         super(8);
         this.model = model;
         this.soundness = soundness;

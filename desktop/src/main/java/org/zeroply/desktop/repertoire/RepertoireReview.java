@@ -46,7 +46,8 @@ public final class RepertoireReview {
     private @Nullable Likelihood seen;
     private long of;
 
-    public RepertoireReview(RepertoireModel model, Workbook workbook, Background background, CalculatorService service) {
+    public RepertoireReview(
+            RepertoireModel model, Workbook workbook, Background background, CalculatorService service) {
         this.model = model;
         this.workbook = workbook;
         this.background = background;

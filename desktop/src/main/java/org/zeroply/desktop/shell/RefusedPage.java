@@ -18,9 +18,9 @@ import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Backups.Backup;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Rescue;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 

@@ -29,8 +29,8 @@ import org.zeroply.ending.Shelf;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
 
@@ -52,7 +52,8 @@ class QuestionModelTest {
 
     @BeforeEach
     void open() {
-        workbook = ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
+        workbook =
+                ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
         Background background = AtOnce.background();
         CalculatorService service =
                 new CalculatorService(background.calculating(), Runnable::run, () -> analyst, () -> analyst);

@@ -21,8 +21,8 @@ import org.zeroply.notation.San;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookOpening;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -37,7 +37,8 @@ class OpenGameTest {
 
     @BeforeEach
     void open() {
-        workbook = ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
+        workbook =
+                ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
         game = new OpenGame(workbook, AtOnce.background());
         game.add(Game.empty(), "new game");
     }
