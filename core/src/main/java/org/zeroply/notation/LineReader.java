@@ -9,6 +9,7 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.words.Words;
 
 /**
  * Reads what people type: one move or a whole line, in the letters of several languages, with or without numbers,
@@ -27,6 +28,7 @@ public final class LineReader {
 
     private static final Pattern NUMBER =
             Pattern.compile("(?![0oO]-?[0oO])\\d+\\s*(?:[.…]+|(?=[^\\d\\s.…])|$|(?=\\s))");
+    private static final Pattern ALTERNATIVE = Pattern.compile("[^\\s,;]+");
     private static final Pattern RESULT = Pattern.compile("1-0|0-1|1/2-1/2|½-½|\\*");
 
     private final Language first;
@@ -39,7 +41,7 @@ public final class LineReader {
     /** Reads all moves of the text from the position. A text without any move gives an empty list. */
     public LineReading read(Position start, String text) {
         if (text.length() > LONGEST) {
-            return new LineReading.Refused(1, "", org.zeroply.words.Words.of("line.long", LONGEST), start, List.of());
+            return new LineReading.Refused(1, "", Words.of("line.long", LONGEST), start, List.of());
         }
         LineReading.Refused furthest = null;
         for (Language language : new LinkedHashSet<>(List.of(first, Language.ENGLISH))) {
@@ -62,6 +64,28 @@ public final class LineReader {
             throw new IllegalStateException("no language was tried");
         }
         return furthest;
+    }
+
+    /**
+     * Reads moves that are alternatives of one position, with blanks, commas or semicolons between them. Where two moves
+     * were typed without a blank, neither counts.
+     */
+    public LineReading readEach(Position position, String text) {
+        List<Move> moves = new ArrayList<>();
+        Matcher word = ALTERNATIVE.matcher(text);
+        while (word.find()) {
+            switch (read(position, word.group())) {
+                case LineReading.Read read -> {
+                    if (read.moves().size() == 1) {
+                        moves.add(read.moves().getFirst());
+                    }
+                }
+                case LineReading.Refused refused -> {
+                    return refused.movedBy(word.start());
+                }
+            }
+        }
+        return new LineReading.Read(moves);
     }
 
     /** The moves that every language able to read the whole line finds, or null if none can or two differ. */

@@ -21,5 +21,10 @@ public sealed interface LineReading {
         public Refused {
             meant = List.copyOf(meant);
         }
+
+        /** The same within a longer text that has so many characters more before it. */
+        public Refused movedBy(int before) {
+            return new Refused(column + before, token, reason, at, meant);
+        }
     }
 }

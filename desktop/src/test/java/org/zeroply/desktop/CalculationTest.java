@@ -167,7 +167,7 @@ class CalculationTest extends AtTheWindow {
         set("#calculation-named", "Qf4, Qq9");
         focus("#calculation-named");
         keys(KeyCode.ENTER);
-        assertThat(text("#calculation-refusal")).contains("Qq9");
+        assertThat(text("#calculation-named-reason")).contains("Qq9");
         set("#calculation-named", "h3 Qg5");
         keys(KeyCode.ENTER);
         awaitStudy();
@@ -176,7 +176,7 @@ class CalculationTest extends AtTheWindow {
                         .toList()))
                 .contains("h2h3", "d2g5");
         stand.await("the cards", () -> robot.lookup(".candidate").queryAll().size() >= 5);
-        assertThat(text("#calculation-refusal")).isEmpty();
+        assertThat(text("#calculation-named-reason")).isEmpty();
     }
 
     @Test

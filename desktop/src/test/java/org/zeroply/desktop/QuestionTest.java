@@ -199,7 +199,7 @@ class QuestionTest extends AtTheWindow {
         assertThat(answer.headline()).startsWith("Forced");
         assertThat(answer.rows()).hasSize(3);
         assertThat(Stand.onStage(() -> questions().takeTyped("Qg8+ Nonsense"))).isFalse();
-        assertThat(text("#question-refusal")).contains("Nonsense");
+        assertThat(text("#question-line-reason")).contains("Nonsense");
         keys(KeyCode.ALT, KeyCode.C);
         assertThat(Stand.onStage(() -> questions().answerProperty().get())).isNull();
         Stand.onStage(() -> {

@@ -91,7 +91,7 @@ class TasksPlaceTest extends AtTheWindow {
         robot.write("Kc6 52.Kd3");
         keys(KeyCode.ENTER);
         stand.await("the line", () -> tasks().task().orElseThrow().solution().size() == 9);
-        assertThat(text("#tasks-refusal")).as("typing goes on from the row").isEmpty();
+        assertThat(text("#tasks-line-reason")).as("typing goes on from the row").isEmpty();
         keys(KeyCode.CONTROL, KeyCode.Z);
         stand.await("undone", () -> tasks().task().orElseThrow().solution().size() == 7);
 

@@ -12,8 +12,6 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -24,9 +22,8 @@ import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
@@ -61,7 +58,7 @@ public final class CalculationModel {
     private final ReadOnlyObjectWrapper<List<Candidate>> candidates =
             new ReadOnlyObjectWrapper<>(this, "candidates", List.of());
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
-    private final ReadOnlyStringWrapper refusal = new ReadOnlyStringWrapper(this, "refusal", "");
+    private final TypedLine naming;
 
     private List<Move> named = List.of();
     private Position studied = Position.START;
@@ -71,6 +68,7 @@ public final class CalculationModel {
 
     public CalculationModel(OpenGame reading, Workbook workbook, Background background, CalculatorService service) {
         this.reading = reading;
+        naming = new TypedLine(reading.languageProperty()::get);
         this.workbook = workbook;
         this.background = background;
         this.service = service;
@@ -128,8 +126,9 @@ public final class CalculationModel {
     }
 
     /** Why the typed candidates were not taken; empty if they were. */
-    public ReadOnlyStringProperty refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    /** The candidates that are named. */
+    public TypedLine naming() {
+        return naming;
     }
 
     /** Whether the panel may show anything: it is open, a game is open, and the curtain is up. */
@@ -154,30 +153,13 @@ public final class CalculationModel {
      * be read.
      */
     public boolean name(String text) {
-        List<Move> moves = new ArrayList<>();
-        Position position = reading.positionProperty().get();
-        for (String word : text.strip().split("[\\s,;]+")) {
-            if (word.isEmpty()) {
-                continue;
+        return naming.readEach(reading.positionProperty().get(), text, moves -> {
+            if (!moves.isEmpty()) {
+                named = moves;
+                calculate();
             }
-            switch (new LineReader(reading.languageProperty().get()).read(position, word)) {
-                case LineReading.Read read -> {
-                    if (read.moves().size() == 1) {
-                        moves.add(read.moves().getFirst());
-                    }
-                }
-                case LineReading.Refused refused -> {
-                    refusal.set(Texts.of("calculation.refused", refused.token(), refused.reason()));
-                    return false;
-                }
-            }
-        }
-        refusal.set("");
-        if (!moves.isEmpty()) {
-            named = List.copyOf(moves);
-            calculate();
-        }
-        return true;
+            return true;
+        });
     }
 
     /** Plays the first moves of a candidate's line, as one edit. */
@@ -246,7 +228,7 @@ public final class CalculationModel {
         stop.run();
         asked++;
         named = List.of();
-        refusal.set("");
+        naming.dismiss();
         studied = reading.positionProperty().get();
         running.set(false);
         ended();

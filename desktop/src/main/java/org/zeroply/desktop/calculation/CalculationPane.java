@@ -16,7 +16,6 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyEvent;
@@ -36,6 +35,7 @@ import org.zeroply.asking.Questions;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.VerdictSign;
 import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
@@ -66,8 +66,6 @@ public final class CalculationPane extends VBox {
     private final Label effortDone = soft("");
     private final VBox threats = new VBox(3);
     private final VBox cards = new VBox(8);
-    private final TextField named = new TextField();
-    private final Label refusal = new Label();
     private final Button stop = new Button(Texts.of("calculation.stop"));
     private final ReadOnlyObjectWrapper<@Nullable Candidate> chosen = new ReadOnlyObjectWrapper<>(this, "chosen");
     private List<Card> shown = List.of();
@@ -200,23 +198,9 @@ public final class CalculationPane extends VBox {
     }
 
     private VBox nameRow() {
-        named.setId("calculation-named");
-        named.setPromptText(Texts.of("calculation.named"));
-        named.setAccessibleText(Texts.of("calculation.named"));
-        named.setOnAction(event -> {
-            if (model.name(named.getText())) {
-                named.clear();
-            }
-        });
-        refusal.getStyleClass().add("attention");
-        refusal.setWrapText(true);
-        refusal.setId("calculation-refusal");
-        model.refusalProperty().subscribe(text -> {
-            refusal.setText(text);
-            refusal.setManaged(!text.isEmpty());
-            refusal.setVisible(!text.isEmpty());
-        });
-        return new VBox(4, named, refusal);
+        LineField named =
+                new LineField("calculation-named", Texts.of("calculation.named"), model.naming(), model::name);
+        return new VBox(4, named, named.answer());
     }
 
     private FlowPane options() {

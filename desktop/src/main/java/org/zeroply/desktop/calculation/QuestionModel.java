@@ -8,8 +8,6 @@ import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.LineCheck;
@@ -26,14 +24,12 @@ import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Position;
 import org.zeroply.search.MateTree;
 import org.zeroply.task.DefenceTasks;
 import org.zeroply.task.Task;
@@ -59,7 +55,7 @@ public final class QuestionModel {
     private final ReadOnlyObjectWrapper<Given> given = new ReadOnlyObjectWrapper<>(this, "given", Given.NOTHING);
     private final ReadOnlyObjectWrapper<@Nullable Answer> answer = new ReadOnlyObjectWrapper<>(this, "answer");
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
-    private final ReadOnlyStringWrapper refusal = new ReadOnlyStringWrapper(this, "refusal", "");
+    private final TypedLine typed;
 
     private Runnable stop = () -> {};
     private Background.@Nullable Running entry;
@@ -73,6 +69,7 @@ public final class QuestionModel {
             CalculatorService service,
             ExactEndings endings) {
         this.reading = reading;
+        typed = new TypedLine(reading.languageProperty()::get);
         this.calculation = calculation;
         this.background = background;
         this.service = service;
@@ -123,8 +120,9 @@ public final class QuestionModel {
     }
 
     /** Why the typed line was not taken; empty if it was. */
-    public ReadOnlyStringProperty refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    /** The line that is typed for a question about one. */
+    public TypedLine typed() {
+        return typed;
     }
 
     /** Whether the answer is about the position that is shown. */
@@ -156,19 +154,20 @@ public final class QuestionModel {
             return false;
         }
         if (words.isLine() && !text.isBlank()) {
-            Position position = reading.positionProperty().get();
-            switch (new LineReader(reading.languageProperty().get()).read(position, text)) {
-                case LineReading.Refused refused -> {
-                    refusal.set(Texts.of("calculation.refused", refused.token(), refused.reason()));
-                    return false;
-                }
-                case LineReading.Read read -> enterIfChecked(asking, read.moves());
-            }
+            return typed.read(reading.positionProperty().get(), text, moves -> {
+                enterIfChecked(asking, moves);
+                askWith(asking, words, text);
+                return true;
+            });
         }
-        give(words, asking.key().equals(LINE) ? "" : text.strip());
-        refusal.set("");
-        ask();
+        typed.dismiss();
+        askWith(asking, words, text);
         return true;
+    }
+
+    private void askWith(CoachQuestion<?> asking, Parameter.Words words, String text) {
+        give(words, asking.key().equals(LINE) ? "" : text.strip());
+        ask();
     }
 
     /** What is typed for a question; null if nothing is. */
@@ -298,13 +297,13 @@ public final class QuestionModel {
     private void chosen() {
         CoachQuestion<?> now = question.get();
         calculation.asideProperty().set(now != null);
-        Parameter.Words typed = now == null ? null : words(now);
-        if (typed != null) {
-            give(typed, "");
+        Parameter.Words words = now == null ? null : words(now);
+        if (words != null) {
+            give(words, "");
         }
         stop();
         answer.set(null);
-        refusal.set("");
+        typed.dismiss();
         if (now != null) {
             ask();
         }

@@ -29,6 +29,7 @@ import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.Given;
 import org.zeroply.asking.Parameter;
 import org.zeroply.asking.QuestionReport;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
@@ -51,8 +52,7 @@ final class QuestionPane extends VBox {
     private final Button stop = new Button(Texts.of("calculation.stop"));
     private final Button takeIn = new Button(Texts.of("question.takeIn"));
     private final Button toTask = new Button(Texts.of("question.toTask"));
-    private final TextField line = new TextField();
-    private final Label refusal = new Label();
+    private final LineField line;
     private final ReadOnlyObjectWrapper<QuestionReport.@Nullable Row> chosen =
             new ReadOnlyObjectWrapper<>(this, "chosen");
 
@@ -70,21 +70,15 @@ final class QuestionPane extends VBox {
         grounds.setWrapText(true);
         where.getStyleClass().add("soft");
         where.setWrapText(true);
-        refusal.getStyleClass().add("attention");
-        refusal.setWrapText(true);
-        refusal.setId("question-refusal");
+        line = new LineField("question-line", "", model.typed(), model::takeTyped);
         buildLine();
         buildRows();
         HBox buttons = buttons();
-        getChildren().addAll(settings, headline, grounds, where, refusal, tree, buttons);
+        getChildren().addAll(settings, headline, grounds, where, line.answer(), tree, buttons);
         model.questionProperty().subscribe(() -> showSettings());
         model.givenProperty().subscribe(this::showFlags);
         model.answerProperty().subscribe(() -> show());
         model.runningProperty().subscribe(() -> show());
-        model.refusalProperty().subscribe(text -> {
-            refusal.setText(text);
-            hideIfEmpty(refusal);
-        });
     }
 
     private HBox buttons() {
@@ -115,13 +109,8 @@ final class QuestionPane extends VBox {
     }
 
     private void buildLine() {
-        line.setId("question-line");
         line.prefWidthProperty().bind(settings.widthProperty());
-        line.setOnAction(event -> {
-            if (model.takeTyped(line.getText())) {
-                line.selectAll();
-            }
-        });
+        line.setOnTaken(line::selectAll);
         line.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.DOWN && tree.getExpandedItemCount() > 0) {
                 tree.requestFocus();

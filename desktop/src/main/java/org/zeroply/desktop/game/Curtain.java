@@ -110,7 +110,7 @@ public final class Curtain {
     void say(Move move) {
         if (game.nodeProperty().get() == node.get()
                 && game.positionProperty().get().isLegal(move)) {
-            game.dismissRefusal();
+            game.typed().dismiss();
             answered.set(move);
         }
     }

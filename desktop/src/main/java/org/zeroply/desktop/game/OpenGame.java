@@ -18,12 +18,11 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.opening.Openings;
 import org.zeroply.reading.ValueScale;
@@ -50,8 +49,6 @@ public final class OpenGame {
             new ReadOnlyObjectWrapper<>(this, "position", Position.START);
     private final ReadOnlyObjectWrapper<@Nullable Move> lastMove = new ReadOnlyObjectWrapper<>(this, "lastMove");
     private final ReadOnlyObjectWrapper<@Nullable Spot> spot = new ReadOnlyObjectWrapper<>(this, "spot");
-    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
-            new ReadOnlyObjectWrapper<>(this, "refusal");
     private final ReadOnlyObjectWrapper<Openings.@Nullable Place> opening =
             new ReadOnlyObjectWrapper<>(this, "opening");
     private final ReadOnlyObjectWrapper<UndoState> undo =
@@ -59,6 +56,7 @@ public final class OpenGame {
     private final ReadOnlyBooleanWrapper open = new ReadOnlyBooleanWrapper(this, "open", false);
     private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
+    private final TypedLine typed = new TypedLine(language::get);
     private final ObjectProperty<ValueScale> scale = new SimpleObjectProperty<>(this, "scale", ValueScale.SCHOOLROOM);
 
     private GameTree shown = GameTree.of(Position.START);
@@ -108,8 +106,9 @@ public final class OpenGame {
     }
 
     /** Why the last typed line was not taken, or null. */
-    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    /** The line that is typed after the current move. */
+    public TypedLine typed() {
+        return typed;
     }
 
     /** The opening of the main line as far as it may be seen; null where no position of it has a name. */
@@ -194,7 +193,7 @@ public final class OpenGame {
         game.set(opened.game());
         undo.set(opened.undo());
         open.set(true);
-        refusal.set(null);
+        typed.dismiss();
         curtain.takeAway();
         node.set(GameTree.ROOT);
         refresh();
@@ -247,7 +246,7 @@ public final class OpenGame {
     /** Goes to a move without asking the curtain, which is on its way. */
     void stand(int id) {
         node.set(id);
-        refusal.set(null);
+        typed.dismiss();
         refresh();
     }
 
@@ -312,7 +311,7 @@ public final class OpenGame {
     void edit(Game after, int focus, String place, String label) {
         game.set(after);
         node.set(focus);
-        refusal.set(null);
+        typed.dismiss();
         refresh();
         long id = gameId.get();
         background.write(
@@ -349,22 +348,14 @@ public final class OpenGame {
 
     /** Adds a typed line after the current move; says whether it could be read. Otherwise nothing changes. */
     public boolean enter(String text) {
-        Position from = position.get();
-        switch (new LineReader(language.get()).read(from, text)) {
-            case LineReading.Read read -> {
-                refusal.set(null);
-                if (isCurtainDown() && !read.moves().isEmpty()) {
-                    curtain.say(read.moves().getFirst());
-                } else if (!read.moves().isEmpty()) {
-                    playLine(read.moves());
-                }
-                return true;
+        return typed.read(position.get(), text, moves -> {
+            if (isCurtainDown() && !moves.isEmpty()) {
+                curtain.say(moves.getFirst());
+            } else {
+                playLine(moves);
             }
-            case LineReading.Refused refused -> {
-                refusal.set(refused);
-                return false;
-            }
-        }
+            return true;
+        });
     }
 
     /** Adds a line of legal moves after the current one, as one edit, and goes to its end; not behind the curtain. */
@@ -382,10 +373,6 @@ public final class OpenGame {
         if (open.get() && !isCurtainDown()) {
             editTree(change, name);
         }
-    }
-
-    public void dismissRefusal() {
-        refusal.set(null);
     }
 
     /** Makes the line to the current move the main line. */
@@ -491,7 +478,7 @@ public final class OpenGame {
         game.set(then.game());
         undo.set(then.undo());
         node.set(focus);
-        refusal.set(null);
+        typed.dismiss();
         refresh();
     }
 }

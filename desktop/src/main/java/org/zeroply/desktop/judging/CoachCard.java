@@ -9,7 +9,6 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -17,6 +16,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.analysis.Cause;
 import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
@@ -40,7 +40,7 @@ public final class CoachCard extends VBox {
     private final ComboBox<String> kept = choice("coach-kept", "coach.kept");
     private final VBox candidates = new VBox(2);
     private final ScrollPane candidateScroll = new ScrollPane(candidates);
-    private final TextField candidate = new TextField();
+    private final LineField candidate;
     private boolean showing;
     private int of = GameTree.ROOT;
     private long ofGame;
@@ -74,19 +74,9 @@ public final class CoachCard extends VBox {
         first.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(cause, Priority.ALWAYS);
         moment.setMinWidth(Region.USE_PREF_SIZE);
-        candidate.setId("coach-candidate");
-        candidate.setPromptText(Texts.of("coach.candidate.prompt"));
-        candidate.setAccessibleText(Texts.of("coach.candidate.prompt"));
+        candidate = new LineField(
+                "coach-candidate", Texts.of("coach.candidate.prompt"), coach.typed(), coach::addCandidate);
         HBox.setHgrow(candidate, Priority.ALWAYS);
-        candidate.setOnAction(event -> {
-            if (coach.addCandidate(candidate.getText())) {
-                candidate.clear();
-                candidate.getStyleClass().remove("refused");
-            } else if (!candidate.getStyleClass().contains("refused")) {
-                candidate.getStyleClass().add("refused");
-            }
-        });
-        candidate.textProperty().subscribe(() -> candidate.getStyleClass().remove("refused"));
         Button take = new Button(Texts.of("coach.candidate.take"));
         take.setId("coach-take");
         take.getStyleClass().add("quiet-button");
@@ -99,7 +89,7 @@ public final class CoachCard extends VBox {
         candidateScroll.setMaxHeight(120);
         commits(cause, text -> coach.cause(of, text));
         commits(kept, text -> coach.keep(of, text));
-        getChildren().addAll(calculated, kept, first, candidateScroll, candidateEntry);
+        getChildren().addAll(calculated, kept, first, candidateScroll, candidateEntry, candidate.answer());
         coach.remarksProperty().subscribe(() -> show());
         reading.spotProperty().subscribe(() -> show());
         judging.verdictsProperty().subscribe(() -> show());

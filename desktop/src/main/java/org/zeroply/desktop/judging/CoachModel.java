@@ -10,11 +10,11 @@ import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
@@ -32,8 +32,11 @@ public final class CoachModel {
     private final ReadOnlyObjectWrapper<CoachRemarks> remarks =
             new ReadOnlyObjectWrapper<>(this, "remarks", CoachRemarks.NONE);
 
+    private final TypedLine typed;
+
     public CoachModel(OpenGame reading) {
         this.reading = reading;
+        typed = new TypedLine(reading.languageProperty()::get);
         reading.spotProperty()
                 .subscribe(() -> remarks.set(
                         reading.openProperty().get() && !reading.isCurtainDown()
@@ -44,6 +47,11 @@ public final class CoachModel {
     /** Of the current move; none behind the curtain. */
     public ReadOnlyObjectProperty<CoachRemarks> remarksProperty() {
         return remarks.getReadOnlyProperty();
+    }
+
+    /** The candidate that is typed. */
+    public TypedLine typed() {
+        return typed;
     }
 
     private void change(int node, UnaryOperator<CoachRemarks> change, String key) {
@@ -118,19 +126,25 @@ public final class CoachModel {
      * @return whether the move could be read and is legal; nothing changes if not
      */
     public boolean addCandidate(String text) {
-        String typed = text.strip();
-        boolean kept = !typed.startsWith("-");
-        String rest = kept ? typed : typed.substring(1).strip();
+        String entry = text.strip();
+        boolean kept = !entry.startsWith("-");
+        String rest = kept ? entry : entry.substring(1).strip();
         int end = rest.indexOf(' ');
         String move = end < 0 ? rest : rest.substring(0, end);
         String reason = end < 0 ? "" : rest.substring(end).strip();
         Position position = reading.positionProperty().get();
-        if (new LineReader(reading.languageProperty().get()).read(position, move) instanceof LineReading.Read read
-                && read.moves().size() == 1) {
-            add(List.of(new CandidateNote(San.write(position, read.moves().getFirst()), kept, reason)));
+        boolean taken = typed.read(position, move, moves -> {
+            if (moves.size() != 1) {
+                return false;
+            }
+            add(List.of(new CandidateNote(San.write(position, moves.getFirst()), kept, reason)));
             return true;
+        });
+        LineReading.Refused refused = typed.refusalProperty().get();
+        if (refused != null) {
+            typed.refuse(refused.movedBy(text.indexOf(rest)));
         }
-        return false;
+        return taken;
     }
 
     /**

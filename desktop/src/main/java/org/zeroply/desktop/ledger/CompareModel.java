@@ -6,17 +6,14 @@ import java.util.Objects;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.ReadOnlyStringProperty;
-import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Candidates;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.reading.Comparison;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -41,7 +38,7 @@ final class CompareModel {
     private final ReadOnlyObjectWrapper<@Nullable Comparison> comparison =
             new ReadOnlyObjectWrapper<>(this, "comparison");
     private final BooleanProperty atEnd = new SimpleBooleanProperty(this, "atEnd", false);
-    private final ReadOnlyStringWrapper refusal = new ReadOnlyStringWrapper(this, "refusal", "");
+    private final TypedLine line;
     private @Nullable Position position;
 
     /** A way that is offered. */
@@ -54,6 +51,7 @@ final class CompareModel {
     CompareModel(LedgerModel ledger, CalculationModel calculation) {
         this.ledger = ledger;
         reading = ledger.reading();
+        line = new TypedLine(reading.languageProperty()::get);
         this.calculation = calculation;
         reading.spotProperty().subscribe(() -> refresh());
         calculation.candidatesProperty().subscribe(() -> refresh());
@@ -76,8 +74,8 @@ final class CompareModel {
     }
 
     /** Why a typed line was not taken; empty if it was. */
-    ReadOnlyStringProperty refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    TypedLine line() {
+        return line;
     }
 
     OpenGame reading() {
@@ -97,7 +95,7 @@ final class CompareModel {
             position = now;
             typed.clear();
             chosen.clear();
-            refusal.set("");
+            line.dismiss();
         }
         List<List<Move>> lines = reading.openProperty().get() ? lines(now) : List.of();
         if (moved || chosen.size() < 2) {
@@ -208,23 +206,15 @@ final class CompareModel {
 
     /** Adds a typed move or line; says whether it could be read. */
     boolean type(String text) {
-        Position now = reading.positionProperty().get();
-        switch (new LineReader(reading.languageProperty().get()).read(now, text)) {
-            case LineReading.Read read -> {
-                refusal.set("");
-                if (!read.moves().isEmpty() && !read.moves().getFirst().isPass()) {
-                    typed.add(read.moves());
-                    if (!chosen.contains(read.moves().getFirst())) {
-                        toggle(read.moves().getFirst());
-                    }
-                    refresh();
+        return line.read(reading.positionProperty().get(), text, moves -> {
+            if (!moves.isEmpty() && !moves.getFirst().isPass()) {
+                typed.add(moves);
+                if (!chosen.contains(moves.getFirst())) {
+                    toggle(moves.getFirst());
                 }
-                return true;
+                refresh();
             }
-            case LineReading.Refused refused -> {
-                refusal.set(refused.reason());
-                return false;
-            }
-        }
+            return true;
+        });
     }
 }

@@ -6,7 +6,6 @@ import javafx.geometry.VPos;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
@@ -16,6 +15,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
@@ -32,7 +32,7 @@ import org.zeroply.rules.Side;
 final class ComparePane extends VBox {
     private final CompareModel model;
     private final FlowPane offered = new FlowPane(4, 4);
-    private final TextField typed = new TextField();
+    private final LineField typed;
     private final Label hint = new Label();
     private final GridPane table = new GridPane();
 
@@ -41,22 +41,10 @@ final class ComparePane extends VBox {
         model = new CompareModel(ledger, calculation);
         getStyleClass().add("ledger-view");
         setId("compare");
-        typed.setId("compare-typed");
-        typed.setPromptText(Texts.of("compare.type"));
-        typed.setOnAction(event -> {
-            if (model.type(typed.getText())) {
-                typed.clear();
-            }
-        });
+        typed = new LineField("compare-typed", Texts.of("compare.type"), model.line(), model::type);
         CheckBox atEnd = new CheckBox(Texts.of("compare.atEnd"));
         atEnd.setId("compare-at-end");
         atEnd.selectedProperty().bindBidirectional(model.atEndProperty());
-        Label refusal = new Label();
-        refusal.getStyleClass().add("refusal");
-        refusal.setWrapText(true);
-        refusal.textProperty().bind(model.refusalProperty());
-        refusal.visibleProperty().bind(model.refusalProperty().isNotEmpty());
-        refusal.managedProperty().bind(refusal.visibleProperty());
         hint.setWrapText(true);
         hint.getStyleClass().add("soft");
         table.getStyleClass().add("compare-table");
@@ -65,7 +53,7 @@ final class ComparePane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(offered, typed, refusal, atEnd, hint, scroll);
+        getChildren().addAll(offered, typed, typed.answer(), atEnd, hint, scroll);
         model.offeredProperty().subscribe(this::showOffered);
         model.comparisonProperty().subscribe(this::showComparison);
     }

@@ -379,7 +379,7 @@ public final class ReadingView extends StackPane {
         boolean usable =
                 character.length() == 1 && !Character.isISOControl(character.charAt(0)) && !character.isBlank();
         if (usable && model.openProperty().get() && !isTyping(event) && !event.isShortcutDown() && !event.isAltDown()) {
-            linePad.takeTyped(character);
+            linePad.field().takeTyped(character);
             event.consume();
         }
     }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -29,10 +30,10 @@ import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.EmptyField;
 import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Walking;
-import org.zeroply.notation.LineReading;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Family;
@@ -55,8 +56,7 @@ final class CardPane extends VBox {
     private final Consumer<Optional<Guard>> onGuard;
     private final BoardView board = new BoardView();
     private final Label number = new Label();
-    private final TextField line = new TextField();
-    private final Label refusal = Labels.wrapped("attention");
+    private final LineField line;
     private final Label heading = new Label();
     private final Label met = new Label();
     private final VBox body = new VBox(7);
@@ -98,6 +98,7 @@ final class CardPane extends VBox {
         this.soundness = soundness;
         this.checks = checks;
         this.onGuard = onGuard;
+        line = new LineField("repertoire-line", Texts.of("linePad.prompt"), model.typed(), model::enter);
         getStyleClass().add("repertoire-card");
         typedApproach = typed(
                 approach.getEditor(),
@@ -112,14 +113,13 @@ final class CardPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(board(), pad(), refusal, head(), scroll);
+        getChildren().addAll(board(), pad(), line.answer(), head(), scroll);
         model.flowProperty().subscribe(() -> show());
         model.nodeProperty().subscribe(() -> show());
         soundness.foundProperty().subscribe(() -> showFacts());
         soundness.shareProperty().subscribe((before, now) -> showFacts());
         checks.familiesProperty().subscribe(() -> showFacts());
         checks.brokenProperty().subscribe(() -> showFacts());
-        model.refusalProperty().subscribe(this::showRefusal);
     }
 
     private BoardView board() {
@@ -132,19 +132,10 @@ final class CardPane extends VBox {
     }
 
     private HBox pad() {
-        line.setId("repertoire-line");
-        line.setPromptText(Texts.of("linePad.prompt"));
-        line.setAccessibleText(Texts.of("linePad.accessible"));
-        line.setOnAction(event -> {
-            if (model.enter(line.getText())) {
-                line.clear();
-            }
-        });
         number.getStyleClass().add("line-pad-number");
         HBox pad = new HBox(6, number, line);
         pad.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(line, Priority.ALWAYS);
-        refusal.setId("repertoire-refusal");
         return pad;
     }
 
@@ -255,8 +246,7 @@ final class CardPane extends VBox {
 
     /** Takes a character that was typed elsewhere on the place. */
     void takeTyped(String character) {
-        line.requestFocus();
-        line.appendText(character);
+        line.takeTyped(character);
     }
 
     /** Keeps everything that is typed and not kept yet. */
@@ -275,18 +265,11 @@ final class CardPane extends VBox {
         }
     }
 
-    private void change(java.util.function.UnaryOperator<Answer> how) {
+    private void change(UnaryOperator<Answer> how) {
         Repertoire.Step step = model.last();
         if (!showing && step != null) {
             model.editAnswer(step.node(), step.edge().move(), how, "");
         }
-    }
-
-    private void showRefusal(LineReading.@org.jspecify.annotations.Nullable Refused refused) {
-        String text = refused == null ? "" : Texts.of("linePad.reason", refused.column(), refused.reason());
-        refusal.setText(text);
-        refusal.setVisible(!text.isEmpty());
-        refusal.setManaged(!text.isEmpty());
     }
 
     // ---- showing

@@ -23,9 +23,8 @@ import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.flow.Folding;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
@@ -60,9 +59,8 @@ public final class RepertoireModel {
     private final ReadOnlyObjectWrapper<UndoState> undo =
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
     private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>(this, "said");
-    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
-            new ReadOnlyObjectWrapper<>(this, "refusal");
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
+    private final TypedLine typed = new TypedLine(language::get);
 
     private Repertoire repertoire = Repertoire.empty(Side.WHITE);
     private Likelihood likelihood = Likelihood.of(repertoire, "");
@@ -114,8 +112,9 @@ public final class RepertoireModel {
     }
 
     /** Why the last line that was typed was not taken; null once one was. */
-    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    /** The line that is typed after the current position. */
+    public TypedLine typed() {
+        return typed;
     }
 
     public ObjectProperty<Language> languageProperty() {
@@ -297,7 +296,7 @@ public final class RepertoireModel {
 
     public void go(int to) {
         if (repertoire.has(to) && to != node.get()) {
-            refusal.set(null);
+            typed.dismiss();
             node.set(to);
         }
     }
@@ -405,17 +404,7 @@ public final class RepertoireModel {
 
     /** Takes a typed line of moves, all or none; says whether it was taken. */
     public boolean enter(String text) {
-        Position from = current().position();
-        return switch (new LineReader(language.get()).read(from, text)) {
-            case LineReading.Read read -> {
-                refusal.set(null);
-                yield read.moves().isEmpty() || addLine(read.moves());
-            }
-            case LineReading.Refused refused -> {
-                refusal.set(refused);
-                yield false;
-            }
-        };
+        return typed.read(current().position(), text, moves -> moves.isEmpty() || addLine(moves));
     }
 
     private boolean addLine(List<Move> moves) {

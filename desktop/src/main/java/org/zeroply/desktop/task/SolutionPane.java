@@ -23,11 +23,11 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.EmptyField;
 import org.zeroply.desktop.kit.Labels;
+import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.task.TasksModel.Worth;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.LineReading;
 import org.zeroply.task.Item;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeFault;
@@ -45,8 +45,7 @@ final class SolutionPane extends BorderPane {
     private final Label wrong = Labels.wrapped("attention");
     private final ListView<Row> rows = new ListView<>();
     private final Label at = new Label();
-    private final TextField line = new TextField();
-    private final Label refusal = Labels.wrapped("attention");
+    private final LineField line;
     private final TextField comment = new TextField();
     private final TypedField<Spot> typedComment =
             new TypedField<>(comment, new Spot(0, GameTree.ROOT), this::keepComment);
@@ -63,9 +62,9 @@ final class SolutionPane extends BorderPane {
         this.model = model;
         this.outOf = outOf;
         this.editItem = editItem;
+        line = new LineField("tasks-line", Texts.of("linePad.prompt"), model.typed(), model::enter);
         build();
         model.worthProperty().subscribe(this::showWorth);
-        model.refusalProperty().subscribe(this::showRefusal);
     }
 
     private void build() {
@@ -97,13 +96,6 @@ final class SolutionPane extends BorderPane {
                 event.consume();
             }
         });
-        line.setId("tasks-line");
-        line.setPromptText(Texts.of("linePad.prompt"));
-        line.setOnAction(event -> {
-            if (model.enter(line.getText())) {
-                line.clear();
-            }
-        });
         EmptyField.passOn(line, rows, true);
         HBox.setHgrow(line, Priority.ALWAYS);
         at.getStyleClass().add("soft");
@@ -116,8 +108,7 @@ final class SolutionPane extends BorderPane {
         pad.setAlignment(Pos.CENTER_LEFT);
         Label help = Labels.wrapped("soft");
         help.setText(Texts.of("tasks.help"));
-        refusal.setId("tasks-refusal");
-        VBox under = new VBox(6, wrong, pad, refusal, help);
+        VBox under = new VBox(6, wrong, pad, line.answer(), help);
         under.getStyleClass().add("sheet-under");
         wrong.setId("tasks-wrong");
         setCenter(rows);
@@ -210,18 +201,11 @@ final class SolutionPane extends BorderPane {
                         .orElse("");
     }
 
-    private void showRefusal(LineReading.@Nullable Refused refused) {
-        refusal.setText(refused == null ? "" : Texts.of("linePad.reason", refused.column(), refused.reason()));
-        refusal.setVisible(refused != null);
-        refusal.setManaged(refused != null);
-    }
-
     // ---- commands
 
     /** Takes a character that was typed elsewhere on the place. */
     void takeTyped(String character) {
-        line.requestFocus();
-        line.appendText(character);
+        line.takeTyped(character);
     }
 
     /** The items of the rows that are selected, groups as wholes, each once. */

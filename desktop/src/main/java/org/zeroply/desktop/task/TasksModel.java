@@ -20,11 +20,10 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.LineReader;
-import org.zeroply.notation.LineReading;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -64,11 +63,11 @@ public final class TasksModel {
     private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<UndoState> undo = new ReadOnlyObjectWrapper<>(new UndoState(null, null));
     private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>();
-    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<@Nullable Worth> worth = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<@Nullable Checked> check = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyBooleanWrapper checking = new ReadOnlyBooleanWrapper();
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(Language.ENGLISH);
+    private final TypedLine typed = new TypedLine(language::get);
     private Runnable stopCheck = () -> {};
     private Runnable leaving = () -> {};
 
@@ -114,8 +113,9 @@ public final class TasksModel {
         return said.getReadOnlyProperty();
     }
 
-    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
-        return refusal.getReadOnlyProperty();
+    /** The line that is typed after the current move of the solution. */
+    public TypedLine typed() {
+        return typed;
     }
 
     /** Of the task that is edited; null while it is being worked out. */
@@ -414,26 +414,19 @@ public final class TasksModel {
 
     public void go(int to) {
         if (task().map(task -> task.solution().has(to)).orElse(false)) {
-            refusal.set(null);
+            typed.dismiss();
             node.set(to);
         }
     }
 
     /** Takes a typed line of moves, all or none; says whether it was taken. */
     public boolean enter(String text) {
-        return switch (new LineReader(language.get()).read(position(), text)) {
-            case LineReading.Read read -> {
-                refusal.set(null);
-                if (!read.moves().isEmpty()) {
-                    addLine(read.moves());
-                }
-                yield true;
+        return typed.read(position(), text, moves -> {
+            if (!moves.isEmpty()) {
+                addLine(moves);
             }
-            case LineReading.Refused refused -> {
-                refusal.set(refused);
-                yield false;
-            }
-        };
+            return true;
+        });
     }
 
     public void addLine(List<Move> moves) {

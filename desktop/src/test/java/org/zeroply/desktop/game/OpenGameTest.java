@@ -73,10 +73,11 @@ class OpenGameTest {
     @Test
     void whatCannotBeReadChangesNothingAndSaysWhere() {
         assertThat(game.enter("d4 Qh5")).isFalse();
-        assertThat(Objects.requireNonNull(game.refusalProperty().get()).token()).isEqualTo("Qh5");
+        assertThat(Objects.requireNonNull(game.typed().refusalProperty().get()).token())
+                .isEqualTo("Qh5");
         assertThat(game.tree().size()).isZero();
         game.enter("d4");
-        assertThat(game.refusalProperty().get()).isNull();
+        assertThat(game.typed().refusalProperty().get()).isNull();
     }
 
     @Test

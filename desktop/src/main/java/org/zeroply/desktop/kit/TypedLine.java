@@ -1,0 +1,79 @@
+package org.zeroply.desktop.kit;
+
+import java.util.List;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.LineReader;
+import org.zeroply.notation.LineReading;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+
+/** What a model knows of a line of moves that is typed: taken, or refused with the moves that were probably meant. */
+public final class TypedLine {
+    private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
+            new ReadOnlyObjectWrapper<>(this, "refusal");
+    private final Supplier<Language> language;
+
+    /**
+     * @param language the letters in which moves are read first, and in which the meant ones are written
+     */
+    public TypedLine(Supplier<Language> language) {
+        this.language = language;
+    }
+
+    /** Why the last text was refused; null if it was taken or is no longer of interest. */
+    public ReadOnlyObjectProperty<LineReading.@Nullable Refused> refusalProperty() {
+        return refusal.getReadOnlyProperty();
+    }
+
+    /** The letters of moves. */
+    public Language language() {
+        return language.get();
+    }
+
+    /**
+     * Reads a line of moves and hands it on, or refuses it.
+     *
+     * @param take is handed the moves, an empty list for a text without any; says whether it took them
+     * @return whether the line could be read and was taken
+     */
+    public boolean read(Position from, String text, Predicate<List<Move>> take) {
+        return settle(reader().read(from, text), take);
+    }
+
+    /** As {@link #read}, for moves that are alternatives of one position. */
+    public boolean readEach(Position position, String text, Predicate<List<Move>> take) {
+        return settle(reader().readEach(position, text), take);
+    }
+
+    /** Refuses a text for somebody who reads it on their own. */
+    public void refuse(LineReading.Refused refused) {
+        refusal.set(refused);
+    }
+
+    /** Forgets why a text was refused. */
+    public void dismiss() {
+        refusal.set(null);
+    }
+
+    private LineReader reader() {
+        return new LineReader(language.get());
+    }
+
+    private boolean settle(LineReading reading, Predicate<List<Move>> take) {
+        return switch (reading) {
+            case LineReading.Read read -> {
+                refusal.set(null);
+                yield take.test(read.moves());
+            }
+            case LineReading.Refused refused -> {
+                refusal.set(refused);
+                yield false;
+            }
+        };
+    }
+}
