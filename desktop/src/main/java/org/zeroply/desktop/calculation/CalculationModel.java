@@ -2,9 +2,8 @@ package org.zeroply.desktop.calculation;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
-import java.util.function.Supplier;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.IntegerProperty;
 import javafx.beans.property.ObjectProperty;
@@ -21,6 +20,7 @@ import org.zeroply.analysis.Study;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameTree;
@@ -64,7 +64,7 @@ public final class CalculationModel {
     private Position studied = Position.START;
     private Runnable stop = () -> {};
     private Background.@Nullable Running shownRunning;
-    private long asked;
+    private final Newest newest = new Newest();
 
     public CalculationModel(OpenGame reading, Workbook workbook, Background background, CalculatorService service) {
         this.reading = reading;
@@ -207,12 +207,7 @@ public final class CalculationModel {
     }
 
     private void keep(Study found, String who, int wanted, Effort level) {
-        background.write(
-                () -> {
-                    workbook.keep(found, who, wanted, level.ordinal());
-                    return true;
-                },
-                kept -> {});
+        background.write(() -> workbook.keep(found, who, wanted, level.ordinal()));
     }
 
     // ---- following the game
@@ -226,7 +221,7 @@ public final class CalculationModel {
     /** Shows what is known of the position, or begins to work it out. */
     private void begin() {
         stop.run();
-        asked++;
+        newest.forget();
         named = List.of();
         naming.dismiss();
         studied = reading.positionProperty().get();
@@ -240,19 +235,12 @@ public final class CalculationModel {
             calculate();
             return;
         }
-        long question = asked;
         Position position = studied;
         int wanted = lines.get();
         int level = effort.get().ordinal();
-        background.read(() -> workbook.study(position, service.analystName(), wanted, level), known -> {
-            if (question != asked) {
-                return;
-            }
-            known.ifPresent(this::show);
-            if (known.isEmpty()) {
-                calculate();
-            }
-        });
+        background.read(
+                () -> workbook.study(position, service.analystName(), wanted, level),
+                newest.only(known -> known.ifPresentOrElse(this::show, this::calculate)));
     }
 
     private List<Position> before() {
@@ -268,20 +256,24 @@ public final class CalculationModel {
         if (!isShowing()) {
             return;
         }
-        long question = ++asked;
+        BooleanSupplier isNewest = newest.ask();
         Position position = studied;
         Effort level = effort.get();
         int wanted = lines.get();
         boolean keep = Study.standsAlone(studied, before()) && named.isEmpty();
         Study.Task first = task(level == Effort.UNTIL_STOPPED ? Effort.LOOK : level);
-        Supplier<Boolean> current = () -> question == asked;
         running.set(true);
         begun(level);
+        Consumer<Study> told = background.states(state -> {
+            if (isNewest.getAsBoolean()) {
+                show(state);
+            }
+        });
         stop = service.look(
                 (analyst, cancel) -> {
-                    Study found = Study.run(first, analyst, new Threats(), told(current), cancel);
+                    Study found = Study.run(first, analyst, new Threats(), told, cancel);
                     if (level == Effort.UNTIL_STOPPED && found.complete()) {
-                        found = deepen(found, first, analyst, told(current), cancel);
+                        found = deepen(found, first, analyst, told, cancel);
                     }
                     return found;
                 },
@@ -289,7 +281,7 @@ public final class CalculationModel {
                     if (keep && !found.calculations().isEmpty() && isWorthKeeping(found, level)) {
                         keep(found, service.analystName(), wanted, level);
                     }
-                    if (current.get()) {
+                    if (isNewest.getAsBoolean()) {
                         running.set(false);
                         ended();
                         if (position.equals(studied)) {
@@ -336,22 +328,6 @@ public final class CalculationModel {
                 },
                 cancel);
         return last[0];
-    }
-
-    /** Passes states on to the interface thread, the newest only: it may be slower than the calculator. */
-    private Consumer<Study> told(Supplier<Boolean> current) {
-        AtomicReference<@Nullable Study> newest = new AtomicReference<>();
-        return found -> {
-            if (newest.getAndSet(found) != null) {
-                return;
-            }
-            background.later(() -> {
-                Study state = newest.getAndSet(null);
-                if (current.get() && state != null) {
-                    show(state);
-                }
-            });
-        };
     }
 
     private void show(@Nullable Study found) {

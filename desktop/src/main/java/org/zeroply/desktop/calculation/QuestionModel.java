@@ -1,7 +1,7 @@
 package org.zeroply.desktop.calculation;
 
 import java.util.List;
-import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -23,6 +23,7 @@ import org.zeroply.asking.TaskSeed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.ending.ExactEndings;
@@ -59,7 +60,7 @@ public final class QuestionModel {
 
     private Runnable stop = () -> {};
     private Background.@Nullable Running entry;
-    private long asked;
+    private final Newest newest = new Newest();
     private Consumer<Task> onTask = task -> {};
 
     public QuestionModel(
@@ -199,12 +200,16 @@ public final class QuestionModel {
             return;
         }
         answer.set(null);
-        long mine = ++asked;
-        CalculatorService.Job<Answer> job = job(chosen, told(mine));
+        BooleanSupplier isNewest = newest.ask();
+        CalculatorService.Job<Answer> job = job(chosen, background.states(state -> {
+            if (isNewest.getAsBoolean() && running.get()) {
+                answer.set(state);
+            }
+        }));
         running.set(true);
         entry = background.begin(Texts.of("question.running", chosen.title()), this::stop);
         stop = service.look(job, found -> {
-            if (mine == asked) {
+            if (isNewest.getAsBoolean()) {
                 running.set(false);
                 ended();
                 answer.set(found);
@@ -311,7 +316,7 @@ public final class QuestionModel {
 
     private void forget() {
         stop();
-        asked++;
+        newest.forget();
         running.set(false);
         ended();
         answer.set(null);
@@ -322,21 +327,6 @@ public final class QuestionModel {
             background.end(entry);
             entry = null;
         }
-    }
-
-    private Consumer<Answer> told(long mine) {
-        AtomicReference<@Nullable Answer> newest = new AtomicReference<>();
-        return found -> {
-            if (newest.getAndSet(found) != null) {
-                return;
-            }
-            background.later(() -> {
-                Answer state = newest.getAndSet(null);
-                if (mine == asked && running.get() && state != null) {
-                    answer.set(state);
-                }
-            });
-        };
     }
 
     private CalculatorService.Job<Answer> job(CoachQuestion<?> chosen, Consumer<Answer> told) {

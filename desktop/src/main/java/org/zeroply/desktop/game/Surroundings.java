@@ -9,6 +9,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.rules.Position;
 import org.zeroply.store.PositionGames;
 import org.zeroply.store.Workbook;
@@ -26,7 +27,7 @@ public final class Surroundings {
     private final ReadOnlyObjectWrapper<@Nullable PositionGames> here = new ReadOnlyObjectWrapper<>(this, "here");
     private final ReadOnlyIntegerWrapper firstNew = new ReadOnlyIntegerWrapper(this, "firstNew", NOT_KNOWN);
     private final ObjectProperty<List<Departed>> departed = new SimpleObjectProperty<>(this, "departed", List.of());
-    private long askedHere;
+    private final Newest newest = new Newest();
     private List<Position> askedNew = List.of();
 
     Surroundings(OpenGame game, Workbook workbook, Background background) {
@@ -58,15 +59,11 @@ public final class Surroundings {
     }
 
     private void lookHere(@Nullable Spot spot) {
-        long question = ++askedHere;
+        newest.forget();
         here.set(null);
         if (spot != null && !game.isCurtainDown()) {
             Position asked = spot.shown().positionAt(spot.node());
-            background.read(() -> workbook.at(asked, null), found -> {
-                if (question == askedHere) {
-                    here.set(found);
-                }
-            });
+            background.read(() -> workbook.at(asked, null), newest.only(here::set));
         }
     }
 

@@ -18,6 +18,7 @@ import javafx.collections.ObservableList;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
@@ -51,7 +52,7 @@ public final class GamesModel {
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
     private Consumer<ImportReport> onImported = report -> {};
     private Runnable onListChanged = () -> {};
-    private long asked;
+    private final Newest newest = new Newest();
     private boolean indexing;
 
     public GamesModel(Workbook workbook, Background background) {
@@ -135,7 +136,6 @@ public final class GamesModel {
 
     /** Asks the workbook anew; an answer that is overtaken by a later question is dropped. */
     public void refresh() {
-        long question = ++asked;
         Narrowing within = narrowing.get();
         GameFilter wanted = filter.get().withWords(find.get()).withReached(within == null ? null : within.reached());
         GameOrder by = order.get();
@@ -152,23 +152,16 @@ public final class GamesModel {
                             workbook.undoState(),
                             workbook.waitingForIndex());
                 },
-                listing -> {
-                    if (question == asked) {
-                        count.set(listing.count());
-                        games.show(listing.ids(), listing.page(), listing.rows());
-                        undo.set(listing.undo());
-                        waiting.set(listing.waiting());
-                    }
-                });
+                newest.only(listing -> {
+                    count.set(listing.count());
+                    games.show(listing.ids(), listing.page(), listing.rows());
+                    undo.set(listing.undo());
+                    waiting.set(listing.waiting());
+                }));
     }
 
     private void fetch(int page, long[] ids) {
-        long question = asked;
-        background.read(() -> workbook.summaries(ids), rows -> {
-            if (question == asked) {
-                games.arrived(page, rows);
-            }
-        });
+        background.read(() -> workbook.summaries(ids), newest.still(rows -> games.arrived(page, rows)));
     }
 
     /** Shows all games again. */

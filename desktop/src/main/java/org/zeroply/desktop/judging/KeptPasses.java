@@ -27,12 +27,7 @@ record KeptPasses(Workbook workbook, String analyst) {
     /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
     void keep(Background background, List<Position> way, Study study) {
         if (Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
-            background.write(
-                    () -> {
-                        workbook.keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL);
-                        return true;
-                    },
-                    kept -> {});
+            background.write(() -> workbook.keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL));
         }
     }
 }

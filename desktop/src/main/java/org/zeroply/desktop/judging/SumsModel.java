@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +13,7 @@ import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
@@ -33,7 +35,7 @@ public final class SumsModel {
     private final String analyst;
     private final double threshold;
     private final ReadOnlyObjectWrapper<@Nullable Result> result = new ReadOnlyObjectWrapper<>(this, "result");
-    private Cancel running = new Cancel();
+    private final Newest newest = new Newest();
 
     /**
      * What came out.
@@ -60,7 +62,7 @@ public final class SumsModel {
     }
 
     /** The players whose names begin like this. */
-    public void suggest(String words, java.util.function.Consumer<List<String>> answer) {
+    public void suggest(String words, Consumer<List<String>> answer) {
         background.read(
                 () -> workbook.players(words, 8).stream()
                         .map(Workbook.Player::name)
@@ -70,14 +72,10 @@ public final class SumsModel {
 
     /** Adds up for a player, by the exact name. What was asked before is given up. */
     public void ask(String player) {
-        running.cancel();
-        Cancel wish = new Cancel();
-        running = wish;
-        background.run(Texts.of("sums.running", player), (progress, cancel) -> add(player, progress, cancel), found -> {
-            if (!wish.isRequested()) {
-                result.set(found);
-            }
-        });
+        background.run(
+                Texts.of("sums.running", player),
+                (progress, cancel) -> add(player, progress, cancel),
+                newest.only(result::set));
     }
 
     private Result add(String player, Progress progress, Cancel cancel) {

@@ -5,6 +5,7 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.LongProperty;
@@ -206,6 +207,22 @@ public final class Background implements AutoCloseable {
         execute(threads.writer(), () -> perform(task, done));
     }
 
+    /** An edit whose result nobody waits for. */
+    public interface Edit {
+        void run() throws Exception;
+    }
+
+    /** Writes in order behind the edits made before. */
+    public void write(Edit edit) {
+        execute(threads.writer(), () -> {
+            try {
+                edit.run();
+            } catch (Exception | Error failed) {
+                later(() -> onFailure.accept(failed));
+            }
+        });
+    }
+
     /** Reads beside everything else; long work never holds it up. */
     public <T> void read(Task<T> task, Consumer<T> done) {
         execute(threads.readers(), () -> perform(task, done));
@@ -214,6 +231,24 @@ public final class Background implements AutoCloseable {
     /** Works out something of some tenths of a second about what is shown, one after the other and beside all else. */
     public <T> void look(Task<T> task, Consumer<T> done) {
         execute(threads.looking(), () -> perform(task, done));
+    }
+
+    /**
+     * Shows states of work as it goes, on the interface thread. That thread may be slower than the work; it is shown the
+     * newest state then, and never waited for.
+     */
+    public <T> Consumer<T> states(Consumer<T> show) {
+        AtomicReference<@Nullable T> newest = new AtomicReference<>();
+        return found -> {
+            if (newest.getAndSet(found) == null) {
+                later(() -> {
+                    T state = newest.getAndSet(null);
+                    if (state != null) {
+                        show.accept(state);
+                    }
+                });
+            }
+        };
     }
 
     /** What is asked for after the end, by an answer that came late, is dropped. */

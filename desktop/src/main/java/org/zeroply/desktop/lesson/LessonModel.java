@@ -20,6 +20,7 @@ import org.zeroply.analysis.LessonDraft;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
@@ -47,7 +48,7 @@ public final class LessonModel {
     private final Deque<LessonReport> before = new ArrayDeque<>();
     private final PauseTransition settle = new PauseTransition(SETTLED);
     private String typing = "";
-    private long asked;
+    private final Newest newest = new Newest();
 
     /** In which form a report leaves the program. */
     public enum Form {
@@ -184,23 +185,14 @@ public final class LessonModel {
 
     private void write() {
         LessonReport now = report.get();
-        background.write(
-                () -> {
-                    workbook.keepReport(source.id(), now);
-                    return true;
-                },
-                kept -> {});
+        background.write(() -> workbook.keepReport(source.id(), now));
     }
 
     /** Sets the pages anew. */
     private void set() {
-        long question = ++asked;
         LessonReport now = report.get();
-        background.look(() -> LessonPages.pictures(now, source.judgement(), PREVIEW_DOTS_PER_INCH), set -> {
-            if (question == asked) {
-                pages.set(set);
-            }
-        });
+        background.look(
+                () -> LessonPages.pictures(now, source.judgement(), PREVIEW_DOTS_PER_INCH), newest.only(pages::set));
     }
 
     // ---- out of the program

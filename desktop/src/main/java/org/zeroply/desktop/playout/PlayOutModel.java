@@ -191,12 +191,7 @@ public final class PlayOutModel {
         long kept = id;
         Game now = game.get();
         if (kept != 0) {
-            background.write(
-                    () -> {
-                        workbook.save(kept, now, "playout", Texts.of("undo.playoutMoves"));
-                        return true;
-                    },
-                    done -> {});
+            background.write(() -> workbook.save(kept, now, "playout", Texts.of("undo.playoutMoves")));
         }
     }
 }

@@ -388,12 +388,7 @@ public final class RepertoireModel {
         Repertoire before = repertoire;
         repertoire = after;
         renew();
-        background.write(
-                () -> {
-                    shelf.save(now.id(), before, after, edit, label);
-                    return true;
-                },
-                written -> {});
+        background.write(() -> shelf.save(now.id(), before, after, edit, label));
         readUndo();
     }
 

@@ -159,12 +159,7 @@ public final class SoundnessModel {
         }
         running.set(true);
         entry = background.begin(Texts.of("soundness.running"), this::stop);
-        background.write(
-                () -> {
-                    workbook.setting(WAITING, Long.toString(of));
-                    return true;
-                },
-                written -> {});
+        background.write(() -> workbook.setting(WAITING, Long.toString(of)));
         load(() -> {
             waiting = new ArrayDeque<>(Soundness.positions(model.repertoire(), model.likelihood()));
             waiting.removeIf(position -> known.containsKey(position.key()));
@@ -182,12 +177,7 @@ public final class SoundnessModel {
     }
 
     private void forget() {
-        background.write(
-                () -> {
-                    workbook.setting(WAITING, "");
-                    return true;
-                },
-                written -> {});
+        background.write(() -> workbook.setting(WAITING, ""));
     }
 
     private void halt() {
@@ -226,12 +216,7 @@ public final class SoundnessModel {
                     }
                     known.put(position.key(), calculation);
                     Study study = new Study(position, null, List.of(calculation), List.of(), Map.of(), true);
-                    background.write(
-                            () -> {
-                                workbook.keep(study, analyst, LINES, LEVEL);
-                                return true;
-                            },
-                            written -> {});
+                    background.write(() -> workbook.keep(study, analyst, LINES, LEVEL));
                     if (waiting.size() % TELL_EVERY == 0) {
                         tell();
                     }

@@ -81,12 +81,7 @@ final class BookSettings {
     }
 
     private void keep(String name, String value) {
-        background.write(
-                () -> {
-                    workbook.setting(name, value);
-                    return true;
-                },
-                done -> {});
+        background.write(() -> workbook.setting(name, value));
     }
 
     private static String scaleText(ValueScale scale) {

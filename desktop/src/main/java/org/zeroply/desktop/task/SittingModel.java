@@ -83,12 +83,7 @@ public final class SittingModel {
         int at = place();
         sitting.set(sitting.get().with(at, sat));
         long id = sitting.get().id();
-        background.write(
-                () -> {
-                    shelf.save(id, at, sat, clock.instant());
-                    return true;
-                },
-                saved -> {});
+        background.write(() -> shelf.save(id, at, sat, clock.instant()));
     }
 
     // ---- the clock

@@ -2,6 +2,7 @@ package org.zeroply.desktop.kit;
 
 import java.util.List;
 import java.util.concurrent.AbstractExecutorService;
+import java.util.concurrent.Executor;
 import java.util.concurrent.TimeUnit;
 import org.zeroply.work.Ticker;
 
@@ -12,10 +13,15 @@ public final class AtOnce extends AbstractExecutorService {
     private AtOnce() {}
 
     public static Background background() {
+        return background(Runnable::run, Ticker.SYSTEM);
+    }
+
+    /** @param onInterface takes what goes to the interface thread */
+    public static Background background(Executor onInterface, Ticker ticker) {
         return new Background(
                 new Background.Threads(
-                        new AtOnce(), new AtOnce(), new AtOnce(), new AtOnce(), new AtOnce(), Runnable::run),
-                Ticker.SYSTEM);
+                        new AtOnce(), new AtOnce(), new AtOnce(), new AtOnce(), new AtOnce(), onInterface),
+                ticker);
     }
 
     @Override
