@@ -19,6 +19,7 @@ import javafx.scene.shape.Polyline;
 import javafx.scene.shape.Rectangle;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -68,8 +69,7 @@ final class BoardSkin extends SkinBase<BoardView> {
         getChildren().addAll(files);
         getChildren().addAll(ranks);
         frame.setMouseTransparent(true);
-        promotion.setVisible(false);
-        promotion.setManaged(false);
+        Widgets.present(promotion, false);
         getChildren().addAll(marks, brackets, pieces, traces, tags, frame, hints, promotion);
         ListChangeListener<Mark> redrawMarks = change -> drawMarks();
         board.marks().addListener(redrawMarks);

@@ -5,6 +5,7 @@ import javafx.scene.Group;
 import javafx.scene.control.Label;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.Shape;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
@@ -69,8 +70,7 @@ final class TraceShapes {
         Point2D begin = from.add(way.multiply(cell * 0.3));
         Point2D end = to.subtract(way.multiply(cell * 0.3));
         stroke(group, new Line(begin.getX(), begin.getY(), end.getX(), end.getY()), "trace-plan");
-        Label stop = new Label(Integer.toString(number));
-        stop.getStyleClass().add("mark-tag");
+        Label stop = Widgets.label("mark-tag", Integer.toString(number));
         double size = Math.clamp(cell * 0.32, 14, 22);
         stop.setMinSize(size, size);
         stop.setPrefSize(size, size);

@@ -37,6 +37,7 @@ import org.zeroply.desktop.game.VerdictSign;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
@@ -90,8 +91,7 @@ public final class CalculationPane extends VBox {
         stop.setMinWidth(USE_PREF_SIZE);
         stop.setOnAction(event -> model.stop());
         stop.visibleProperty().bind(model.runningProperty());
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox doneRow = new HBox(8, effortDone, space, stop);
         doneRow.setAlignment(Pos.CENTER_LEFT);
         doneRow.setMinHeight(USE_PREF_SIZE);
@@ -113,12 +113,9 @@ public final class CalculationPane extends VBox {
         getChildren().addAll(questionRow(), efforts, candidates, questionPane);
         questions.questionProperty().subscribe(now -> {
             boolean byEffort = now == null || now.dependsOnEffort();
-            efforts.setVisible(byEffort);
-            efforts.setManaged(byEffort);
-            candidates.setVisible(now == null);
-            candidates.setManaged(now == null);
-            questionPane.setVisible(now != null);
-            questionPane.setManaged(now != null);
+            Widgets.present(efforts, byEffort);
+            Widgets.present(candidates, now == null);
+            Widgets.present(questionPane, now != null);
         });
         reading.nodeProperty().subscribe(() -> questionPane.showWhere());
         model.candidatesProperty().subscribe(() -> showLater());
@@ -308,8 +305,7 @@ public final class CalculationPane extends VBox {
             return;
         }
         Side threatened = study.position().sideToMove();
-        Label heading = new Label(Texts.of("calculation.threats." + threatened.opposite()));
-        heading.getStyleClass().add("section-heading");
+        Label heading = Widgets.label("section-heading", Texts.of("calculation.threats." + threatened.opposite()));
         threats.getChildren().add(heading);
         if (found.isEmpty()) {
             threats.getChildren().add(soft(Texts.of("calculation.noThreat")));
@@ -391,8 +387,7 @@ public final class CalculationPane extends VBox {
     }
 
     private static Label soft(String text) {
-        Label label = new Label(text);
-        label.getStyleClass().add("soft");
+        Label label = Widgets.label("soft", text);
         label.setWrapText(true);
         return label;
     }
@@ -431,8 +426,7 @@ public final class CalculationPane extends VBox {
         }
 
         private static Label balance(int hundredths) {
-            Label label = new Label(pawns(hundredths));
-            label.getStyleClass().add("line-balance");
+            Label label = Widgets.label("line-balance", pawns(hundredths));
             label.setMinWidth(USE_PREF_SIZE);
             return label;
         }
@@ -450,12 +444,14 @@ public final class CalculationPane extends VBox {
         }
 
         private Node head(Position position) {
-            Label move = new Label(MoveNames.of(
-                    position, candidate.move(), reading.languageProperty().get()));
-            move.getStyleClass().add("candidate-move");
+            Label move = Widgets.label(
+                    "candidate-move",
+                    MoveNames.of(
+                            position,
+                            candidate.move(),
+                            reading.languageProperty().get()));
             move.setMinWidth(USE_PREF_SIZE);
-            Region space = new Region();
-            HBox.setHgrow(space, Priority.ALWAYS);
+            Region space = Widgets.space();
             Label text = soft(
                     model.figuresProperty().get()
                             ? sentence(candidate.verdict()) + " · " + figure(candidate.verdict())
@@ -480,8 +476,7 @@ public final class CalculationPane extends VBox {
                                     position, move, reading.languageProperty().get())
                             : San.write(
                                     position, move, reading.languageProperty().get());
-                    Label step = new Label(text);
-                    step.getStyleClass().add("line-move");
+                    Label step = Widgets.label("line-move", text);
                     int count = i + 1;
                     step.setOnMouseClicked(event -> {
                         model.play(candidate, count);
@@ -507,8 +502,7 @@ public final class CalculationPane extends VBox {
         /** Why a move fails: what it costs along the way, and what the ledger says at the end. */
         private void why() {
             if (candidate.natural()) {
-                Label natural = new Label(Texts.of("calculation.natural"));
-                natural.getStyleClass().add("candidate-natural");
+                Label natural = Widgets.label("candidate-natural", Texts.of("calculation.natural"));
                 natural.setWrapText(true);
                 getChildren().add(natural);
             }

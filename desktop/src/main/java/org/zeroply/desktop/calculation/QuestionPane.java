@@ -31,6 +31,7 @@ import org.zeroply.asking.Parameter;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
 
@@ -100,8 +101,7 @@ final class QuestionPane extends VBox {
         toTask.getStyleClass().add("quiet-button");
         toTask.setMinWidth(USE_PREF_SIZE);
         toTask.setOnAction(event -> model.makeTask());
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox buttons = new HBox(8, ask, takeIn, toTask, space, stop);
         buttons.setAlignment(Pos.CENTER_LEFT);
         buttons.setMinHeight(USE_PREF_SIZE);
@@ -156,8 +156,7 @@ final class QuestionPane extends VBox {
     }
 
     private static void hideIfEmpty(Label label) {
-        label.setVisible(!label.getText().isEmpty());
-        label.setManaged(!label.getText().isEmpty());
+        Widgets.present(label, !label.getText().isEmpty());
     }
 
     // ---- how it is asked
@@ -169,8 +168,7 @@ final class QuestionPane extends VBox {
             return;
         }
         settings.getChildren().setAll(settingsOf(question));
-        Label what = new Label(question.explanation());
-        what.getStyleClass().add("soft");
+        Label what = Widgets.label("soft", question.explanation());
         what.setWrapText(true);
         what.setMaxWidth(Double.MAX_VALUE);
         settings.getChildren().addFirst(what);
@@ -300,8 +298,7 @@ final class QuestionPane extends VBox {
         Answer answer = model.answerProperty().get();
         QuestionReport.Row row = chosen.get();
         takeIn.setDisable(!model.canTakeIn(row));
-        toTask.setVisible(model.canMakeTask());
-        toTask.setManaged(model.canMakeTask());
+        Widgets.present(toTask, model.canMakeTask());
         boolean solution =
                 answer != null && answer.report().solution() != null && (row == null || row.finding() == null);
         takeIn.setText(Texts.of(solution ? "question.takeIn.solution" : "question.takeIn"));

@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.shape.SVGPath;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Signs;
 
 /** The field's signs as drawings, since text fonts lack them; strokes on a field of 16 by 16. */
@@ -31,8 +32,7 @@ public final class SignShapes {
         String path = PATHS.get(sign);
         if (path == null) {
             String suffix = Signs.suffix(sign);
-            Label label = new Label(suffix.isEmpty() ? "$" + sign : suffix);
-            label.getStyleClass().add("sign-text");
+            Label label = Widgets.label("sign-text", suffix.isEmpty() ? "$" + sign : suffix);
             return label;
         }
         SVGPath shape = new SVGPath();

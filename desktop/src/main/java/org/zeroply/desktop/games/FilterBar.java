@@ -16,6 +16,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Side;
@@ -75,9 +76,7 @@ final class FilterBar extends FlowPane {
         this.model = model;
         this.language = language;
         getStyleClass().add("filter-bar");
-        Button pattern = new Button(Texts.of("filter.pattern"));
-        pattern.setId("filter-pattern");
-        pattern.setOnAction(event -> askPattern.run());
+        Button pattern = Widgets.button("filter.pattern", "filter-pattern", askPattern::run);
         Button clear = new Button(Texts.of("filter.clear"));
         clear.setId("filter-clear");
         clear.getStyleClass().add("quiet-button");
@@ -113,8 +112,7 @@ final class FilterBar extends FlowPane {
     }
 
     private static VBox titled(String key, Node node) {
-        Label label = new Label(Texts.of("filter." + key));
-        label.getStyleClass().add("filter-title");
+        Label label = Widgets.label("filter-title", Texts.of("filter." + key));
         return new VBox(2, label, node);
     }
 

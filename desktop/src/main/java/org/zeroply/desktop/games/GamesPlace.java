@@ -16,6 +16,7 @@ import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.store.UndoState;
 
@@ -157,8 +158,7 @@ public final class GamesPlace implements Place {
     /** Asks for a pattern of men and pawns and narrows the list to it. */
     private void askPattern() {
         PatternForm form = new PatternForm();
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
+        Label wrong = Widgets.label("attention", "");
         Button search = FormParts.primary("pattern.find");
         search.setId("pattern-find");
         Sheet sheet = sheets.show(Texts.of("pattern.title"), new VBox(10, form, wrong), List.of(search));

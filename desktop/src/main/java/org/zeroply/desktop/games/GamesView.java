@@ -27,6 +27,7 @@ import javafx.scene.layout.VBox;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.store.GameOrder;
 import org.zeroply.store.GameSummary;
@@ -122,15 +123,11 @@ public final class GamesView extends VBox {
         Label title = new Label();
         title.setId("games-narrowed");
         title.getStyleClass().add("strong");
-        Button widen = new Button(Texts.of("games.widen"));
-        widen.setId("games-widen");
-        widen.getStyleClass().add("quiet-button");
-        widen.setOnAction(event -> model.widen());
+        Button widen = Widgets.quietButton("games.widen", "games-widen", model::widen);
         HBox row = new HBox(8, title, widen);
         row.setAlignment(Pos.BASELINE_LEFT);
         model.narrowingProperty().subscribe(now -> {
-            row.setVisible(now != null);
-            row.setManaged(now != null);
+            Widgets.present(row, now != null);
             title.setText(now == null ? "" : now.title());
         });
         return row;
@@ -152,8 +149,7 @@ public final class GamesView extends VBox {
                 event.consume();
             }
         });
-        Label count = new Label();
-        count.getStyleClass().add("soft");
+        Label count = Widgets.label("soft", "");
         count.textProperty()
                 .bind(Bindings.createStringBinding(
                         () -> counted(),
@@ -161,18 +157,15 @@ public final class GamesView extends VBox {
                         model.games(),
                         model.waitingProperty(),
                         model.narrowingProperty()));
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         Button fresh = new Button(Texts.of("command.newGame"));
         fresh.setOnAction(event -> actions.newGame().run());
-        Button export = new Button(Texts.of("games.export"));
-        export.setId("games-export");
-        export.setOnAction(event -> actions.export().accept(chosen()));
+        Button export = Widgets.button(
+                "games.export", "games-export", () -> actions.export().accept(chosen()));
         export.disableProperty().bind(Bindings.isEmpty(table.getSelectionModel().getSelectedItems()));
-        Button importing = new Button(Texts.of("games.import"));
-        importing.setId("games-import");
+        Button importing = Widgets.button(
+                "games.import", "games-import", () -> actions.importFiles().run());
         importing.getStyleClass().add("primary");
-        importing.setOnAction(event -> actions.importFiles().run());
         narrow.setId("games-narrow");
         narrow.getStyleClass().add("quiet-toggle");
         narrow.selectedProperty().subscribe((before, now) -> {
@@ -195,14 +188,12 @@ public final class GamesView extends VBox {
     }
 
     private VBox placeholder() {
-        Label title = new Label();
-        title.getStyleClass().add("empty-title");
+        Label title = Widgets.label("empty-title", "");
         title.textProperty()
                 .bind(Bindings.when(model.countProperty().isEqualTo(0))
                         .then(Texts.of("games.empty.title"))
                         .otherwise(Texts.of("games.none.title")));
-        Label text = new Label();
-        text.getStyleClass().add("empty-text");
+        Label text = Widgets.label("empty-text", "");
         text.textProperty()
                 .bind(Bindings.when(model.countProperty().isEqualTo(0))
                         .then(Texts.of("games.empty.text"))

@@ -10,6 +10,7 @@ import javafx.scene.layout.VBox;
 import org.zeroply.desktop.kit.CopiedText;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.ImportReport;
 
 /** The report of an import. */
@@ -48,8 +49,7 @@ final class ImportSheet {
         faults.setEditable(false);
         faults.setWrapText(true);
         faults.setPrefSize(620, report.faults().isEmpty() ? 0 : 260);
-        faults.setVisible(!report.faults().isEmpty());
-        faults.setManaged(!report.faults().isEmpty());
+        Widgets.present(faults, !report.faults().isEmpty());
         faults.setId("import-faults");
         Button copy = new Button(Texts.of("failure.copy"));
         copy.setOnAction(event -> CopiedText.put(summary.getText() + "\n" + faults.getText()));

@@ -14,6 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.reading.Pattern;
 import org.zeroply.reading.Pattern.Feature;
 import org.zeroply.reading.Pattern.Men;
@@ -82,8 +83,7 @@ public final class PatternForm extends VBox {
                 row.put(type, box);
                 grid.add(box, i + 1, side.ordinal() + 1);
                 if (side == Side.WHITE) {
-                    Label heading = new Label(Texts.of("pattern.type." + type));
-                    heading.getStyleClass().add("filter-title");
+                    Label heading = Widgets.label("filter-title", Texts.of("pattern.type." + type));
                     grid.add(heading, i + 1, 0);
                 }
             }
@@ -127,8 +127,7 @@ public final class PatternForm extends VBox {
 
     private VBox shapesBox() {
         VBox box = new VBox(6);
-        Label heading = new Label(Texts.of("pattern.shapes"));
-        heading.getStyleClass().add("filter-title");
+        Label heading = Widgets.label("filter-title", Texts.of("pattern.shapes"));
         box.getChildren().add(heading);
         for (int i = 0; i < SHAPES; i++) {
             ShapeRow row = new ShapeRow(i);

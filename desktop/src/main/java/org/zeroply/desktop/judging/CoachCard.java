@@ -18,6 +18,7 @@ import org.zeroply.analysis.Cause;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.GameTree;
@@ -77,12 +78,9 @@ public final class CoachCard extends VBox {
         candidate = new LineField(
                 "coach-candidate", Texts.of("coach.candidate.prompt"), coach.typed(), coach::addCandidate);
         HBox.setHgrow(candidate, Priority.ALWAYS);
-        Button take = new Button(Texts.of("coach.candidate.take"));
-        take.setId("coach-take");
-        take.getStyleClass().add("quiet-button");
+        Button take = Widgets.quietButton("coach.candidate.take", "coach-take", onTakeOver::run);
         take.setTooltip(new Tooltip(Texts.of("coach.candidate.take.tip")));
         take.setMinWidth(Region.USE_PREF_SIZE);
-        take.setOnAction(event -> onTakeOver.run());
         HBox candidateEntry = new HBox(6, candidate, take);
         candidateScroll.setFitToWidth(true);
         candidateScroll.getStyleClass().add("branches-scroll");
@@ -174,8 +172,7 @@ public final class CoachCard extends VBox {
                             Texts.of(difference.isPresent() ? "coach.differs" : "coach.calculated", found.text()))
                     .orElse(Texts.of("coach.notCalculated")));
             boolean differs = difference.isPresent() || !remarks.kept().isEmpty();
-            kept.setVisible(differs);
-            kept.setManaged(differs);
+            Widgets.present(kept, differs);
             set(kept, remarks.kept());
             set(cause, remarks.cause());
             cause.setDisable(of == GameTree.ROOT);
@@ -184,8 +181,7 @@ public final class CoachCard extends VBox {
             candidates
                     .getChildren()
                     .setAll(remarks.candidates().stream().map(this::row).toList());
-            candidateScroll.setVisible(!remarks.candidates().isEmpty());
-            candidateScroll.setManaged(!remarks.candidates().isEmpty());
+            Widgets.present(candidateScroll, !remarks.candidates().isEmpty());
         } finally {
             showing = false;
             isTyped = false;
@@ -208,8 +204,7 @@ public final class CoachCard extends VBox {
         decision.setTooltip(new Tooltip(Texts.of("coach.decision.tip")));
         decision.setMinWidth(Region.USE_PREF_SIZE);
         decision.setOnAction(event -> coach.toggleCandidate(note));
-        Label reason = new Label(note.reason());
-        reason.getStyleClass().add("branch-note");
+        Label reason = Widgets.label("branch-note", note.reason());
         reason.setMinWidth(0);
         reason.setMaxWidth(Double.MAX_VALUE);
         if (!note.reason().isEmpty()) {

@@ -34,8 +34,8 @@ import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
@@ -101,10 +101,7 @@ public final class JudgingPane extends VBox {
         judge.setId("judging-judge");
         judge.setOnAction(event -> model.judge());
         judge.disableProperty().bind(model.runningProperty());
-        Button stop = new Button(Texts.of("calculation.stop"));
-        stop.setId("judging-stop");
-        stop.getStyleClass().add("quiet-button");
-        stop.setOnAction(event -> model.stop());
+        Button stop = Widgets.quietButton("calculation.stop", "judging-stop", model::stop);
         stop.visibleProperty().bind(model.runningProperty());
         stop.managedProperty().bind(stop.visibleProperty());
         Button report = new Button(Texts.of("judging.report"));
@@ -285,8 +282,8 @@ public final class JudgingPane extends VBox {
     }
 
     private final class Cell extends ListCell<Row> {
-        private final Label title = Labels.wrapped("strong");
-        private final Label text = Labels.wrapped("judging-text");
+        private final Label title = Widgets.wrapped("strong");
+        private final Label text = Widgets.wrapped("judging-text");
         private final MenuButton keep = new MenuButton(Texts.of("judging.keep"));
         private final VBox box = new VBox(2, title, text, keep);
 
@@ -329,8 +326,7 @@ public final class JudgingPane extends VBox {
         }
 
         private static void show(Region part, boolean shown) {
-            part.setVisible(shown);
-            part.setManaged(shown);
+            Widgets.present(part, shown);
         }
 
         private void say(String heading, String words) {

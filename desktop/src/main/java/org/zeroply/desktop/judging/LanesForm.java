@@ -10,6 +10,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.strip.StripLane;
 import org.zeroply.desktop.strip.StripLanes;
 
@@ -24,12 +25,8 @@ public final class LanesForm extends VBox {
         rows.setHgap(10);
         rows.setVgap(4);
         rows.setId("lanes");
-        Label hint = new Label(Texts.of("lanes.hint"));
-        hint.getStyleClass().add("soft");
-        Button usual = new Button(Texts.of("lanes.usual"));
-        usual.setId("lanes-usual");
-        usual.getStyleClass().add("quiet-button");
-        usual.setOnAction(event -> set(StripLanes.USUAL, null));
+        Label hint = Widgets.label("soft", Texts.of("lanes.hint"));
+        Button usual = Widgets.quietButton("lanes.usual", "lanes-usual", () -> set(StripLanes.USUAL, null));
         getChildren().addAll(hint, rows, usual);
         fill();
     }
@@ -56,8 +53,7 @@ public final class LanesForm extends VBox {
             shown.setSelected(row.isShown());
             shown.setOnAction(
                     event -> set(now.with(new StripLanes.Row(lane, shown.isSelected(), row.size())), "lane-" + lane));
-            Label size = new Label(Texts.of("lanes.size", row.size()));
-            size.getStyleClass().add("soft");
+            Label size = Widgets.label("soft", Texts.of("lanes.size", row.size()));
             HBox tools = new HBox(
                     4,
                     button("up", lane, i == 0, now.moved(lane, -1)),

@@ -10,6 +10,7 @@ import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.GameSummary;
 
 /** The games that wait to be judged, and what can be done about them. Passive. */
@@ -38,18 +39,18 @@ public final class QueueView extends VBox {
                                 : GameNames.players(game) + "   " + game.event() + "  " + game.date());
             }
         });
-        Button goOn = button("queue.goOn", "queue-go", model::goOn);
+        Button goOn = Widgets.button("queue.goOn", "queue-go", model::goOn);
         goOn.disableProperty().bind(model.runningProperty());
-        Button stop = button("calculation.stop", "queue-stop", model::stop);
+        Button stop = Widgets.button("calculation.stop", "queue-stop", model::stop);
         stop.disableProperty().bind(model.runningProperty().not());
-        Button remove = button("queue.remove", "queue-remove", this::removeChosen);
+        Button remove = Widgets.button("queue.remove", "queue-remove", this::removeChosen);
         remove.disableProperty()
                 .bind(games.getSelectionModel().selectedItemProperty().isNull());
         getChildren()
                 .addAll(
                         text,
                         games,
-                        new HBox(8, goOn, stop, remove, button("queue.clear", "queue-clear", model::clear)));
+                        new HBox(8, goOn, stop, remove, Widgets.button("queue.clear", "queue-clear", model::clear)));
         subscription = Subscription.combine(
                 model.gamesProperty().subscribe(() -> show()),
                 model.runningProperty().subscribe(() -> show()));
@@ -59,13 +60,6 @@ public final class QueueView extends VBox {
             }
         });
         show();
-    }
-
-    private static Button button(String key, String id, Runnable action) {
-        Button button = new Button(Texts.of(key));
-        button.setId(id);
-        button.setOnAction(event -> action.run());
-        return button;
     }
 
     private void removeChosen() {

@@ -23,6 +23,7 @@ import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.PlayerSums;
 import org.zeroply.analysis.PlayerSums.Tally;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
 
 /** What a player gives away, as a table: in all, by phase, by side, by opening, and by cause. Passive. */
@@ -60,10 +61,8 @@ public final class SumsView extends VBox {
                 });
             }
         });
-        Button show = new Button(Texts.of("sums.show"));
-        show.setId("sums-show");
+        Button show = Widgets.button("sums.show", "sums-show", this::ask);
         show.getStyleClass().add("primary");
-        show.setOnAction(event -> ask());
         basis.setId("sums-basis");
         table.setId("sums-table");
         table.setHgap(18);
@@ -132,8 +131,7 @@ public final class SumsView extends VBox {
                 result.judged() + result.left().size()));
         int row = 0;
         for (int i = 0; i < COLUMNS.size(); i++) {
-            Label head = new Label(Texts.of("sums.column." + COLUMNS.get(i)));
-            head.getStyleClass().add("section-heading");
+            Label head = Widgets.label("section-heading", Texts.of("sums.column." + COLUMNS.get(i)));
             table.add(head, i + 1, row);
         }
         row++;

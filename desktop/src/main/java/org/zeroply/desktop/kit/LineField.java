@@ -22,7 +22,7 @@ import org.zeroply.rules.Move;
 public final class LineField extends TextField {
     private final TypedLine typed;
     private final Predicate<String> take;
-    private final Label reason = Labels.wrapped("line-reason");
+    private final Label reason = Widgets.wrapped("line-reason");
     private final FlowPane meant = new FlowPane(6, 4);
     private final VBox answer = new VBox(5, reason, meant);
     private Runnable onTaken = this::clear;
@@ -85,8 +85,7 @@ public final class LineField extends TextField {
     }
 
     private void show(LineReading.@Nullable Refused refused) {
-        answer.setVisible(refused != null);
-        answer.setManaged(refused != null);
+        Widgets.present(answer, refused != null);
         meant.getChildren().clear();
         reason.setText("");
         if (refused == null) {
@@ -99,8 +98,7 @@ public final class LineField extends TextField {
             button.setOnAction(event -> mend(refused, move));
             meant.getChildren().add(button);
         }
-        meant.setVisible(!refused.meant().isEmpty());
-        meant.setManaged(meant.isVisible());
+        Widgets.present(meant, !refused.meant().isEmpty());
         int from = refused.column() - 1;
         if (from + refused.token().length() <= getLength()) {
             selectRange(from, from + refused.token().length());

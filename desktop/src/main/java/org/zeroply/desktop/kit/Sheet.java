@@ -17,8 +17,7 @@ public final class Sheet extends StackPane {
     public Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
         this.onClose = onClose;
         getStyleClass().add("sheet-veil");
-        Label heading = new Label(title);
-        heading.getStyleClass().add("sheet-title");
+        Label heading = Widgets.label("sheet-title", title);
         Button close = new Button(Texts.of("sheet.close"));
         close.setId("sheet-close");
         close.setCancelButton(true);

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.reading.Comparison;
@@ -95,8 +96,7 @@ final class ComparePane extends VBox {
         table.getColumnConstraints().clear();
         boolean any = comparison != null;
         hint.setText(any ? "" : Texts.of("compare.few"));
-        hint.setVisible(!any);
-        hint.setManaged(!any);
+        Widgets.present(hint, !any);
         if (comparison == null) {
             return;
         }
@@ -109,8 +109,7 @@ final class ComparePane extends VBox {
         int row = 0;
         for (int i = 0; i < ways; i++) {
             Comparison.Way way = comparison.ways().get(i);
-            Label name = new Label(MoveNames.of(comparison.position(), way.first(), language()));
-            name.getStyleClass().add("strong");
+            Label name = Widgets.label("strong", MoveNames.of(comparison.position(), way.first(), language()));
             table.add(name, i + 1, row);
         }
         row++;
@@ -125,8 +124,7 @@ final class ComparePane extends VBox {
         for (Factor factor : comparison.factors()) {
             if (factor.section() != section) {
                 section = factor.section();
-                Label heading = new Label(section.title());
-                heading.getStyleClass().add("ledger-heading");
+                Label heading = Widgets.label("ledger-heading", section.title());
                 table.add(heading, 0, row++, ways + 1, 1);
             }
             table.add(title(factor.title(), factor.rule()), 0, row);
@@ -136,8 +134,7 @@ final class ComparePane extends VBox {
             row++;
         }
         if (comparison.factors().isEmpty()) {
-            Label same = new Label(Texts.of("compare.same"));
-            same.getStyleClass().add("soft");
+            Label same = Widgets.label("soft", Texts.of("compare.same"));
             table.add(same, 0, row, ways + 1, 1);
         }
     }

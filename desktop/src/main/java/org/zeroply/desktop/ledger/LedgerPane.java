@@ -20,6 +20,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.reading.Section;
 import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Square;
@@ -52,21 +53,16 @@ public final class LedgerPane extends VBox {
         // It takes what the board and the notes leave, whatever its views would like.
         setPrefWidth(100);
         setMinWidth(0);
-        Button take = new Button(Texts.of("ledger.take"));
-        take.setId("ledger-take");
-        take.getStyleClass().add("quiet-button");
+        Button take = Widgets.quietButton("ledger.take", "ledger-take", entries::take);
         take.setMinWidth(Region.USE_PREF_SIZE);
-        take.setOnAction(event -> entries.take());
         take.disableProperty()
                 .bind(entries.getSelectionModel()
                         .selectedItemProperty()
                         .map(row -> !(row instanceof LedgerRow.Measured))
                         .orElse(true));
-        Label looking = new Label(Texts.of("ledger.looking"));
-        looking.getStyleClass().add("soft");
+        Label looking = Widgets.label("soft", Texts.of("ledger.looking"));
         looking.visibleProperty().bind(model.lookingProperty());
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox foot = new HBox(8, sectionsMenu(), looking, space, take);
         foot.getStyleClass().add("ledger-foot");
         VBox account = new VBox(head(actions.ownScale()), entries, foot);
@@ -84,8 +80,7 @@ public final class LedgerPane extends VBox {
         getChildren().addAll(tabs(), stack);
         model.viewProperty()
                 .subscribe(now -> views.forEach((view, region) -> {
-                    region.setVisible(view == now);
-                    region.setManaged(view == now);
+                    Widgets.present(region, view == now);
                 }));
         model.viewProperty().subscribe(() -> redraw());
         entries.shownProperty().subscribe(() -> redraw());

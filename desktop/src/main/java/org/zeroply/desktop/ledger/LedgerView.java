@@ -26,8 +26,8 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.reading.Change;
 import org.zeroply.reading.Entry;
 import org.zeroply.reading.Section;
@@ -163,15 +163,15 @@ final class LedgerView extends ListView<LedgerRow> {
     }
 
     private final class Cell extends ListCell<LedgerRow> {
-        private final Label heading = Labels.wrapped("ledger-heading");
+        private final Label heading = Widgets.wrapped("ledger-heading");
         private final SVGPath arrow = new SVGPath();
         private final HBox head = new HBox(6, arrow, heading);
-        private final Label white = Labels.wrapped("ledger-white");
-        private final Label black = Labels.wrapped("ledger-black");
-        private final Label title = Labels.wrapped("ledger-title");
-        private final Label text = Labels.wrapped("ledger-text");
-        private final Label exception = Labels.wrapped("ledger-exception");
-        private final Label legend = Labels.wrapped("ledger-legend");
+        private final Label white = Widgets.wrapped("ledger-white");
+        private final Label black = Widgets.wrapped("ledger-black");
+        private final Label title = Widgets.wrapped("ledger-title");
+        private final Label text = Widgets.wrapped("ledger-text");
+        private final Label exception = Widgets.wrapped("ledger-exception");
+        private final Label legend = Widgets.wrapped("ledger-legend");
         private final VBox middle = new VBox(title, text, exception, legend);
         private final GridPane grid = new GridPane();
         private final Tooltip tooltip = new Tooltip();
@@ -248,8 +248,7 @@ final class LedgerView extends ListView<LedgerRow> {
 
         private void show(LedgerRow.Heading row) {
             Section section = row.section();
-            arrow.setVisible(section != null);
-            arrow.setManaged(section != null);
+            Widgets.present(arrow, section != null);
             arrow.setContent(row.open() ? "M0 2 L8 2 L4 7 Z" : "M2 0 L7 4 L2 8 Z");
             heading.setText(row.open() ? row.text() : Texts.of("ledger.section.closed", row.text(), row.entries()));
             setGraphic(head);
@@ -313,9 +312,7 @@ final class LedgerView extends ListView<LedgerRow> {
 
         private static void set(Label label, Optional<String> said) {
             String words = said.orElse("");
-            label.setText(words);
-            label.setVisible(!words.isEmpty());
-            label.setManaged(!words.isEmpty());
+            Widgets.tell(label, words);
         }
 
         private void fill(String left, String factor, String said, String right) {

@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.reading.Reach;
 import org.zeroply.reading.Value;
 import org.zeroply.rules.Piece;
@@ -222,8 +223,7 @@ final class ReachPane extends VBox {
         Label label = new Label(name);
         label.setWrapText(true);
         label.setMinHeight(Region.USE_PREF_SIZE);
-        Label number = new Label(Integer.toString(count));
-        number.getStyleClass().add("strong");
+        Label number = Widgets.label("strong", Integer.toString(count));
         figures.addRow(row, label, number);
         return row + 1;
     }

@@ -25,6 +25,7 @@ import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.reading.Change;
@@ -72,8 +73,7 @@ final class TradesPane extends VBox {
         getStyleClass().add("ledger-view");
         setId("trades");
         leave.setSelected(true);
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox choices = new HBox(4, white, black, space, leave, remain);
         hint.setWrapText(true);
         hint.getStyleClass().add("soft");

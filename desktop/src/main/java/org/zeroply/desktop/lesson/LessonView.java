@@ -27,6 +27,7 @@ import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.LessonReport.Item;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
 
 /**
@@ -101,10 +102,10 @@ public final class LessonView extends HBox {
         undo.setId("lesson-undo");
         undo.disableProperty().bind(model.undoableProperty().not());
         undo.setOnAction(event -> model.undo());
-        Button anew = new Button(Texts.of("lesson.anew"));
-        anew.setId("lesson-anew");
-        anew.getStyleClass().add("quiet-button");
-        anew.setOnAction(event -> model.draftFor(model.reportProperty().get().student()));
+        Button anew = Widgets.quietButton(
+                "lesson.anew",
+                "lesson-anew",
+                () -> model.draftFor(model.reportProperty().get().student()));
         HBox top = new HBox(8, new Label(Texts.of("lesson.student")), student, undo, anew);
         top.setAlignment(Pos.CENTER_LEFT);
         return top;
@@ -131,8 +132,7 @@ public final class LessonView extends HBox {
     }
 
     private static Label heading(String key) {
-        Label heading = new Label(Texts.of(key));
-        heading.getStyleClass().add("section-heading");
+        Label heading = Widgets.label("section-heading", Texts.of(key));
         return heading;
     }
 
@@ -245,8 +245,7 @@ public final class LessonView extends HBox {
             up.setOnAction(event -> move(-1));
             down.setId("lesson-down-" + id);
             down.setOnAction(event -> move(1));
-            Label what = new Label(Texts.of("lesson.kind." + kind));
-            what.getStyleClass().add("soft");
+            Label what = Widgets.label("soft", Texts.of("lesson.kind." + kind));
             HBox line = new HBox(6, shown, heading, up, down);
             line.setAlignment(Pos.CENTER_LEFT);
             getChildren().addAll(what, line, text);
@@ -281,8 +280,7 @@ public final class LessonView extends HBox {
                 text.setText(item.text());
             }
             text.setPrefRowCount(Math.clamp(item.text().lines().count() + 1, 2, 6));
-            text.setVisible(item.isShown());
-            text.setManaged(item.isShown());
+            Widgets.present(text, item.isShown());
             up.setDisable(index == 0);
             down.setDisable(index == count - 1);
         }

@@ -13,6 +13,7 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -156,8 +157,7 @@ public final class PlayOutView extends HBox {
         }
         moves.setText(text.toString());
         ending.setText(model.endingProperty().get());
-        ending.setVisible(model.isOver());
-        ending.setManaged(model.isOver());
+        Widgets.present(ending, model.isOver());
         arrange();
         showClocks();
     }

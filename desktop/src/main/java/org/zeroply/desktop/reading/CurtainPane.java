@@ -13,6 +13,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Move;
@@ -66,10 +67,8 @@ final class CurtainPane extends VBox {
         lift.setOnAction(event -> model.curtain().liftOne());
         next.setId("curtain-next");
         next.setOnAction(event -> model.curtain().nextStop());
-        Button away = new Button(Texts.of("curtain.away"));
-        away.setId("curtain-away");
-        away.getStyleClass().add("quiet-button");
-        away.setOnAction(event -> model.curtain().lift());
+        Button away = Widgets.quietButton(
+                "curtain.away", "curtain-away", () -> model.curtain().lift());
         ScrollPane scroll = new ScrollPane(said);
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
@@ -110,8 +109,7 @@ final class CurtainPane extends VBox {
                 stops == 0
                         ? Texts.of("curtain.after", model.currentName())
                         : Texts.of("curtain.stop", stop, stops, model.currentName()));
-        next.setVisible(stops > 0);
-        next.setManaged(stops > 0);
+        Widgets.present(next, stops > 0);
         next.setText(Texts.of(stop < stops ? "curtain.next" : "curtain.end"));
         lift.setDisable(!model.curtain().canLift());
         showMove(model.curtain().answeredProperty().get());

@@ -15,6 +15,7 @@ import org.zeroply.desktop.kit.FormParts;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.gametree.Tags;
@@ -45,8 +46,7 @@ final class GameForms {
             fields.add(input);
             form.addRow(i, new Label(Texts.of(names.get(i))), input);
         }
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
+        Label wrong = Widgets.label("attention", "");
         form.add(wrong, 0, names.size(), 2, 1);
         Button use = new Button(Texts.of("scale.use"));
         use.getStyleClass().add("primary");

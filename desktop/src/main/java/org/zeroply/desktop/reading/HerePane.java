@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.store.PositionGames;
 
@@ -48,8 +49,7 @@ final class HerePane extends VBox {
         ColumnConstraints right = new ColumnConstraints();
         right.setHalignment(HPos.RIGHT);
         moves.getColumnConstraints().addAll(wide, right, right);
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox top = new HBox(heading, space, show);
         top.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
         firstNew.setId("here-first-new");
@@ -81,15 +81,13 @@ final class HerePane extends VBox {
             link.setOnAction(event -> onDeparted.accept(each));
             departed.getChildren().add(link);
         }
-        departed.setVisible(!seen.isEmpty());
-        departed.setManaged(!seen.isEmpty());
+        Widgets.present(departed, !seen.isEmpty());
     }
 
     private void showNew() {
         int node = model.surroundings().firstNewProperty().get();
         boolean known = node >= 0 && model.shown().has(node);
-        firstNew.setVisible(known);
-        firstNew.setManaged(known);
+        Widgets.present(firstNew, known);
         firstNew.setText(
                 known
                         ? Texts.of(
@@ -123,15 +121,14 @@ final class HerePane extends VBox {
                     model.languageProperty().get()));
             move.getStyleClass().add("here-move");
             move.setOnAction(event -> model.play(played.move()));
-            Label times = new Label(Texts.of("here.times", played.games()));
-            times.getStyleClass().add("soft");
+            Label times = Widgets.label("soft", Texts.of("here.times", played.games()));
             Label points =
                     new Label(played.decided() == 0 ? "" : Texts.of("here.points", points(played), played.decided()));
             moves.addRow(i, move, times, points);
         }
         if (here.moves().size() > MOST) {
-            Label more = new Label(Texts.of("here.more", here.moves().size() - MOST));
-            more.getStyleClass().add("soft");
+            Label more =
+                    Widgets.label("soft", Texts.of("here.more", here.moves().size() - MOST));
             moves.add(more, 0, MOST, 3, 1);
         }
     }

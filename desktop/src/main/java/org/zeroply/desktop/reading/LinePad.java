@@ -8,6 +8,7 @@ import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.EmptyField;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
 
 /** The line pad of Reading: the number of the next move, and the field where moves are typed. */
@@ -17,8 +18,7 @@ final class LinePad extends VBox {
 
     LinePad(OpenGame model) {
         getStyleClass().add("line-pad");
-        Label number = new Label();
-        number.getStyleClass().add("line-pad-number");
+        Label number = Widgets.label("line-pad-number", "");
         field = new LineField("line-pad", Texts.of("linePad.prompt"), model.typed(), model::enter);
         field.getStyleClass().add("line-pad-field");
         field.setAccessibleText(Texts.of("linePad.accessible"));

@@ -19,6 +19,7 @@ import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.SignShapes;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Walking;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -136,13 +137,11 @@ final class NotesPane extends VBox {
         GameNode node = model.current();
         heading.setText(model.currentName());
         before.setText(node.before());
-        before.setVisible(!node.before().isEmpty());
-        before.setManaged(!node.before().isEmpty());
+        Widgets.present(before, !node.before().isEmpty());
         List<CurtainAnswer> answers = CurtainAnswer.of(node);
         said.setText(
                 answers.stream().map(each -> saidText(each, "")).collect(java.util.stream.Collectors.joining("\n")));
-        said.setVisible(!answers.isEmpty());
-        said.setManaged(!answers.isEmpty());
+        Widgets.present(said, !answers.isEmpty());
         showing = true;
         try {
             if (!note.getText().equals(node.after())) {
@@ -178,8 +177,7 @@ final class NotesPane extends VBox {
     }
 
     private void list(String title, int parent, List<Integer> moves) {
-        Label label = new Label(title);
-        label.getStyleClass().add("section-heading");
+        Label label = Widgets.label("section-heading", title);
         branches.getChildren().add(label);
         Position before = model.tree().positionAt(parent);
         for (int i = 0; i < moves.size(); i++) {
@@ -192,11 +190,11 @@ final class NotesPane extends VBox {
         Label move = new Label(
                 MoveNames.of(before, node.played(), model.languageProperty().get()));
         move.getStyleClass().add(id == model.nodeProperty().get() ? "branch-current" : "branch-move");
-        Label said = new Label(
+        Label said = Widgets.label(
+                "branch-note",
                 node.after().isEmpty()
                         ? continuation(id)
                         : node.after().lines().findFirst().orElse(""));
-        said.getStyleClass().add("branch-note");
         said.setMinWidth(0);
         HBox.setHgrow(said, Priority.ALWAYS);
         said.setMaxWidth(Double.MAX_VALUE);

@@ -38,6 +38,7 @@ import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.JudgingPane;
 import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerPane;
 import org.zeroply.desktop.ledger.Shown;
@@ -222,10 +223,8 @@ public final class ReadingView extends StackPane {
     }
 
     private static VBox nothing(Runnable onNewGame, Runnable onGames) {
-        Label title = new Label(Texts.of("reading.empty.title"));
-        title.getStyleClass().add("empty-title");
-        Label text = new Label(Texts.of("reading.empty.text"));
-        text.getStyleClass().add("empty-text");
+        Label title = Widgets.label("empty-title", Texts.of("reading.empty.title"));
+        Label text = Widgets.label("empty-text", Texts.of("reading.empty.text"));
         text.setWrapText(true);
         Button open = new Button(Texts.of("reading.empty.games"));
         open.getStyleClass().add("primary");
@@ -240,8 +239,7 @@ public final class ReadingView extends StackPane {
     }
 
     private static void show(Region region, boolean shown) {
-        region.setVisible(shown);
-        region.setManaged(shown);
+        Widgets.present(region, shown);
     }
 
     private static ToggleButton tab(String key, String id) {

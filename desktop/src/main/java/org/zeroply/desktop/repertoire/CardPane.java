@@ -29,11 +29,11 @@ import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.EmptyField;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Walking;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Family;
@@ -144,8 +144,7 @@ final class CardPane extends VBox {
         heading.setId("card-heading");
         met.getStyleClass().add("soft");
         met.setId("card-met");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox head = new HBox(8, heading, space, met);
         head.setAlignment(Pos.BASELINE_LEFT);
         return head;
@@ -160,7 +159,7 @@ final class CardPane extends VBox {
         memorise.setId("card-memorise");
         memorise.setTooltip(new Tooltip(Texts.of("card.memorise.tip")));
         memorise.setOnAction(event -> change(answer -> answer.withMemorise(memorise.isSelected())));
-        HBox first = new HBox(10, caption("card.approach"), approach, memorise);
+        HBox first = new HBox(10, Widgets.caption("card.approach"), approach, memorise);
         first.setAlignment(Pos.CENTER_LEFT);
         VBox form = new VBox(5, first);
         for (Answer.Note note : Answer.Note.values()) {
@@ -175,7 +174,7 @@ final class CardPane extends VBox {
                             input,
                             (at, text) -> model.editAnswer(
                                     at.node(), at.move(), answer -> answer.withNote(note, text), note.name())));
-            VBox labelled = new VBox(1, small(note.title()), input);
+            VBox labelled = new VBox(1, Widgets.label("section-heading", note.title()), input);
             (main ? form : more).getChildren().add(labelled);
         }
         showMore.setId("card-more");
@@ -199,9 +198,14 @@ final class CardPane extends VBox {
         share.setPromptText("–");
         share.setOnAction(event -> typedShare.keep());
         HBox weights = new HBox(
-                8, caption("card.kind"), kind, caption("card.share"), share, new Label(Texts.of("card.of100")));
+                8,
+                Widgets.caption("card.kind"),
+                kind,
+                Widgets.caption("card.share"),
+                share,
+                new Label(Texts.of("card.of100")));
         weights.setAlignment(Pos.CENTER_LEFT);
-        return new VBox(5, weights, small(Texts.of("card.comment")), comment);
+        return new VBox(5, weights, Widgets.label("section-heading", Texts.of("card.comment")), comment);
     }
 
     private TypedField<Target> typed(TextInputControl input, java.util.function.BiConsumer<Target, String> keep) {
@@ -221,18 +225,6 @@ final class CardPane extends VBox {
             area.setAccessibleText(Texts.of(key));
         }
         return area;
-    }
-
-    private static Label caption(String key) {
-        Label label = new Label(Texts.of(key));
-        label.setMinWidth(USE_PREF_SIZE);
-        return label;
-    }
-
-    private static Label small(String text) {
-        Label label = new Label(text);
-        label.getStyleClass().add("section-heading");
-        return label;
     }
 
     /** Where keys go that walk, while no line is being typed. */
@@ -311,7 +303,7 @@ final class CardPane extends VBox {
             List<Node> parts = new ArrayList<>();
             if (step == null) {
                 shown = new Target(-1, Move.PASS);
-                Label text = Labels.wrapped("soft");
+                Label text = Widgets.wrapped("soft");
                 text.setText(Texts.of(repertoire.size() == 1 ? "card.start.empty" : "card.start.text"));
                 parts.add(text);
             } else {
@@ -334,7 +326,8 @@ final class CardPane extends VBox {
             }
             parts.add(facts);
             showNext(node);
-            parts.add(small(Texts.of(repertoire.isOurs(node.id()) ? "card.answers" : "card.replies")));
+            parts.add(Widgets.label(
+                    "section-heading", Texts.of(repertoire.isOurs(node.id()) ? "card.answers" : "card.replies")));
             parts.add(next);
             if (!body.getChildren().equals(parts)) {
                 body.getChildren().setAll(parts);
@@ -369,7 +362,7 @@ final class CardPane extends VBox {
                 .filter(edge -> !edge.move().equals(step.edge().move()))
                 .toList();
         if (step.edge() instanceof Answer && !others.isEmpty()) {
-            also.getChildren().add(caption("card.also"));
+            also.getChildren().add(Widgets.caption("card.also"));
             for (Edge edge : others) {
                 String word =
                         edge instanceof Answer answer && !answer.approach().isEmpty() ? " " + answer.approach() : "";
@@ -408,7 +401,7 @@ final class CardPane extends VBox {
             }
         }
         if (next.getChildren().isEmpty()) {
-            Label none = Labels.wrapped("soft");
+            Label none = Widgets.wrapped("soft");
             none.setText(Texts.of(model.repertoire().isOurs(node.id()) ? "card.noAnswers" : "card.noReplies"));
             next.getChildren().add(none);
         }
@@ -449,10 +442,9 @@ final class CardPane extends VBox {
     }
 
     private void fact(String key, String text) {
-        Label name = new Label(Texts.of(key));
-        name.getStyleClass().add("soft");
+        Label name = Widgets.label("soft", Texts.of(key));
         name.setMinWidth(76);
-        Label value = Labels.wrapped("card-fact");
+        Label value = Widgets.wrapped("card-fact");
         value.setText(text);
         HBox.setHgrow(value, Priority.ALWAYS);
         HBox row = new HBox(8, name, value);
@@ -476,14 +468,12 @@ final class CardPane extends VBox {
             facts.getChildren().add(edit);
         }
         if (broken != null) {
-            Label label = Labels.wrapped("attention");
+            Label label = Widgets.wrapped("attention");
             label.setText(broken.inWords());
             facts.getChildren().add(label);
         }
-        Button add = new Button(Texts.of("card.guard.add"));
-        add.setId("card-guard-add");
+        Button add = Widgets.button("card.guard.add", "card-guard-add", () -> onGuard.accept(Optional.empty()));
         add.getStyleClass().add("more-toggle");
-        add.setOnAction(event -> onGuard.accept(Optional.empty()));
         facts.getChildren().add(add);
     }
 
@@ -516,19 +506,20 @@ final class CardPane extends VBox {
         if (tally.moves().isEmpty()) {
             return;
         }
-        facts.getChildren().add(small(Texts.of("card.tally", tally.games())));
+        facts.getChildren().add(Widgets.label("section-heading", Texts.of("card.tally", tally.games())));
         for (Tally.Played played : tally.moves()) {
             Side side = model.repertoire().side();
             Spread spread = Spread.of(played.points(side), played.decided());
             Label move = new Label(model.name(model.nodeProperty().get(), played.move()));
             move.setMinWidth(70);
-            Label text = new Label(Texts.of(
-                    "card.tally.row",
-                    played.games(),
-                    RepertoireTexts.points(played.points(side)),
-                    Math.round(100 * spread.low()),
-                    Math.round(100 * spread.high())));
-            text.getStyleClass().add("soft");
+            Label text = Widgets.label(
+                    "soft",
+                    Texts.of(
+                            "card.tally.row",
+                            played.games(),
+                            RepertoireTexts.points(played.points(side)),
+                            Math.round(100 * spread.low()),
+                            Math.round(100 * spread.high())));
             facts.getChildren().add(new HBox(8, move, text));
         }
     }

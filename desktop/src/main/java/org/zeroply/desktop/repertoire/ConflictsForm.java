@@ -10,8 +10,8 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Repertoire;
@@ -28,7 +28,7 @@ public final class ConflictsForm extends VBox {
 
     public ConflictsForm(RepertoireReader.Taken taken, Language language) {
         super(8);
-        Label text = Labels.wrapped("soft");
+        Label text = Widgets.wrapped("soft");
         text.setText(Texts.of("conflicts.text", taken.conflicts().size()));
         GridPane grid = new GridPane();
         grid.setHgap(12);
@@ -52,7 +52,7 @@ public final class ConflictsForm extends VBox {
                             .map(step -> step.edge().move())
                             .toList(),
                     language);
-            Label where = Labels.wrapped("finding-head");
+            Label where = Widgets.wrapped("finding-head");
             where.setText(line.isEmpty() ? Texts.of("card.start") : line);
             where.setPrefWidth(380);
             grid.addRow(row++, where, box);

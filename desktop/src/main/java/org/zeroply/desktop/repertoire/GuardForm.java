@@ -18,8 +18,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.reading.Factor;
 import org.zeroply.reading.State;
 import org.zeroply.repertoire.Condition;
@@ -61,8 +61,8 @@ final class GuardForm extends VBox {
             Choices.of(List.of(Boolean.TRUE, Boolean.FALSE), each -> Texts.of(each ? "guard.all" : "guard.any"));
     private final VBox rows = new VBox(5);
     private final TextField text = new TextField();
-    private final Label words = Labels.wrapped("guard-words");
-    private final Label answer = Labels.wrapped("soft");
+    private final Label words = Widgets.wrapped("guard-words");
+    private final Label answer = Widgets.wrapped("soft");
     private boolean filling;
 
     /**

@@ -22,8 +22,8 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.repertoire.GameDepartures.Compared;
 import org.zeroply.repertoire.Departures;
 import org.zeroply.repertoire.Family;
@@ -69,7 +69,7 @@ final class ListsPane extends VBox {
     private final RepertoireReview checks;
     private final java.util.function.Consumer<Compared> onGame;
     private final ObjectProperty<Kind> kind = new SimpleObjectProperty<>(this, "kind", Kind.UNANSWERED);
-    private final Label basis = Labels.wrapped("list-basis");
+    private final Label basis = Widgets.wrapped("list-basis");
     private final Button act = new Button();
     private final ChoiceBox<Double> share = Choices.of(SHARES, RepertoireTexts::hundredths);
     private final ObservableList<Row> rows = FXCollections.observableArrayList();
@@ -173,7 +173,7 @@ final class ListsPane extends VBox {
         if (chosen >= 0 && chosen < fresh.size()) {
             list.getSelectionModel().select(chosen);
         }
-        Label none = Labels.wrapped("soft");
+        Label none = Widgets.wrapped("soft");
         none.setText(Texts.of("lists.none." + kind.get()));
         list.setPlaceholder(none);
     }
@@ -373,12 +373,12 @@ final class ListsPane extends VBox {
     }
 
     private static final class Cell extends ListCell<Row> {
-        private final Label head = Labels.wrapped("finding-head");
-        private final Label text = Labels.wrapped("finding-text");
+        private final Label head = Widgets.wrapped("finding-head");
+        private final Label text = Widgets.wrapped("finding-text");
         private final Label figure = new Label();
         private final VBox middle = new VBox(1, head, text);
         private final HBox row = new HBox(10, middle, figure);
-        private final Label heading = Labels.wrapped("section-heading");
+        private final Label heading = Widgets.wrapped("section-heading");
 
         Cell() {
             HBox.setHgrow(middle, Priority.ALWAYS);

@@ -30,8 +30,8 @@ import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.flow.FlowView;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.repertoire.GameDepartures.Compared;
 import org.zeroply.desktop.repertoire.RepertoireStart.Player;
 import org.zeroply.repertoire.Guard;
@@ -175,8 +175,7 @@ public final class RepertoireView extends StackPane {
         count.setMinWidth(Region.USE_PREF_SIZE);
         make.setMinWidth(Region.USE_PREF_SIZE);
         count.setOnAction(event -> actions.count());
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox row = new HBox(8, which, approach, count, make, space, find);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
@@ -259,13 +258,10 @@ public final class RepertoireView extends StackPane {
     }
 
     private void buildEmpty() {
-        Label title = new Label(Texts.of("repertoire.empty.title"));
-        title.getStyleClass().add("empty-title");
-        Label text = Labels.wrapped("empty-text");
+        Label title = Widgets.label("empty-title", Texts.of("repertoire.empty.title"));
+        Label text = Widgets.wrapped("empty-text");
         text.setText(Texts.of("repertoire.empty.text"));
-        Button make = new Button(Texts.of("repertoire.new"));
-        make.setId("repertoire-empty-new");
-        make.setOnAction(event -> actions.makeNew());
+        Button make = Widgets.button("repertoire.new", "repertoire-empty-new", actions::makeNew);
         Button take = new Button(Texts.of("repertoire.import"));
         take.setOnAction(event -> actions.importInto());
         HBox buttons = new HBox(8, make, take);

@@ -17,6 +17,7 @@ import javafx.scene.shape.Rectangle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.board.PieceShapes;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Side;
@@ -123,8 +124,7 @@ final class SetupBoard extends Region {
     }
 
     private void coordinate(String text, double x, double y, double width) {
-        Label label = new Label(text);
-        label.getStyleClass().add("board-coordinate");
+        Label label = Widgets.label("board-coordinate", text);
         label.setManaged(false);
         label.resizeRelocate(x, y, width, 16);
         squares.getChildren().add(label);

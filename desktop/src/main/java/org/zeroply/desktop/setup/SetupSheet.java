@@ -28,6 +28,7 @@ import javafx.util.Duration;
 import org.zeroply.desktop.board.PieceShapes;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.setup.SetupModel.Brush;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.CastlingRight;
@@ -65,8 +66,7 @@ public final class SetupSheet extends HBox {
     }
 
     private static Label hint(String key) {
-        Label label = new Label(Texts.of(key));
-        label.getStyleClass().add("soft");
+        Label label = Widgets.label("soft", Texts.of(key));
         label.setWrapText(true);
         label.setMaxWidth(390);
         return label;
@@ -176,8 +176,7 @@ public final class SetupSheet extends HBox {
     }
 
     private static VBox titled(String key, Node node) {
-        Label label = new Label(key.equals("FEN") ? key : Texts.of(key));
-        label.getStyleClass().add("filter-title");
+        Label label = Widgets.label("filter-title", key.equals("FEN") ? key : Texts.of(key));
         return new VBox(2, label, node);
     }
 

@@ -13,10 +13,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 
 /** The one field for everything: what is typed finds commands, games and positions; Enter does the chosen one. */
 final class CommandField extends TextField {
@@ -48,8 +48,7 @@ final class CommandField extends TextField {
         list.setFocusTraversable(false);
         list.setCellFactory(view -> new OfferCell());
         list.setOnMouseClicked(event -> perform());
-        list.setVisible(false);
-        list.setManaged(false);
+        Widgets.present(list, false);
         textProperty().subscribe(() -> refresh());
         focusedProperty().subscribe(focused -> {
             if (focused) {
@@ -129,8 +128,7 @@ final class CommandField extends TextField {
 
         OfferCell() {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
-            Region space = new Region();
-            HBox.setHgrow(space, Priority.ALWAYS);
+            Region space = Widgets.space();
             // Rows take the width of the list, so that it never scrolls sideways.
             setPrefWidth(0);
             title.setMinWidth(0);

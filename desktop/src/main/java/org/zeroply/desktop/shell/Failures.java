@@ -15,6 +15,7 @@ import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.Game;
 import org.zeroply.store.WorkbookException;
 import org.zeroply.store.WorkbookException.Fault;
@@ -53,9 +54,7 @@ final class Failures {
             showOnce(Texts.of("failure.title"), text, buttons);
             return;
         }
-        Button elsewhere = new Button(Texts.of("failure.elsewhere"));
-        elsewhere.setId("failure-elsewhere");
-        elsewhere.setOnAction(event -> goOnElsewhere());
+        Button elsewhere = Widgets.button("failure.elsewhere", "failure-elsewhere", this::goOnElsewhere);
         buttons.add(elsewhere);
         Button again = new Button(Texts.of("failure.again"));
         again.setId("failure-again");

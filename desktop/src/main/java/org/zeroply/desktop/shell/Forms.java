@@ -16,6 +16,7 @@ import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.setup.Draft;
 import org.zeroply.desktop.setup.SetupModel;
@@ -97,8 +98,7 @@ final class Forms {
             fields.add(input);
             form.addRow(i, new Label(Texts.of("playout." + names.get(i))), input);
         }
-        Label wrong = new Label();
-        wrong.getStyleClass().add("attention");
+        Label wrong = Widgets.label("attention", "");
         form.add(wrong, 0, names.size(), 2, 1);
         Button begin = new Button(Texts.of("playout.begin"));
         begin.setId("playout-begin");

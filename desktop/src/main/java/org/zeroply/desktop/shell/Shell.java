@@ -21,7 +21,6 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -44,6 +43,7 @@ import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingPlace;
@@ -174,14 +174,12 @@ public final class Shell extends StackPane {
     // ---- the frame
 
     private HBox bar() {
-        Label name = new Label(Texts.of("app.name"));
-        name.getStyleClass().add("app-name");
+        Label name = Widgets.label("app-name", Texts.of("app.name"));
         title.getStyleClass().add("bar-title");
         title.setMinWidth(0);
         subtitle.getStyleClass().add("soft");
         subtitle.setMinWidth(0);
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         field.setMinWidth(300);
         field.setPrefWidth(310);
         HBox bar = new HBox(name, title, subtitle, space, field);
@@ -344,23 +342,23 @@ public final class Shell extends StackPane {
         grid.getStyleClass().add("shortcuts");
         int row = 0;
         for (String key : place.otherKeys()) {
-            grid.addRow(row++, strong(Texts.of("keys." + key)), new Label(Texts.of("keys." + key + ".text")));
+            grid.addRow(
+                    row++,
+                    Widgets.label("strong", Texts.of("keys." + key)),
+                    new Label(Texts.of("keys." + key + ".text")));
         }
         for (Offers.Placed each : commands) {
             String keys = each.command().shortcutText();
             if (isHere(each) && !keys.isEmpty()) {
-                grid.addRow(row++, strong(keys), new Label(each.command().title()));
+                grid.addRow(
+                        row++,
+                        Widgets.label("strong", keys),
+                        new Label(each.command().title()));
             }
         }
         GuideView guide = new GuideView(Texts.of("keys.title", place.title()), grid);
         sheets.show(Texts.of("guide.title"), guide, List.of());
         guide.focusList();
-    }
-
-    private static Label strong(String text) {
-        Label label = new Label(text);
-        label.getStyleClass().add("strong");
-        return label;
     }
 
     // ---- what lies over the places

@@ -6,10 +6,10 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 
 /** The line at the bottom: at the left what is being done, with cancel, or the last message; at the right the undo. */
 final class StatusLine extends HBox {
@@ -24,8 +24,7 @@ final class StatusLine extends HBox {
         message.setId("status-message");
         undo.setId("status-undo");
         cancel.getStyleClass().add("quiet-button");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         getChildren().addAll(message, bar, cancel, space, undo);
         showRunning(background);
         background.running().addListener((ListChangeListener<Background.Running>) change -> showRunning(background));
@@ -33,10 +32,8 @@ final class StatusLine extends HBox {
 
     private void showRunning(Background background) {
         boolean busy = !background.running().isEmpty();
-        bar.setVisible(busy);
-        bar.setManaged(busy);
-        cancel.setVisible(busy);
-        cancel.setManaged(busy);
+        Widgets.present(bar, busy);
+        Widgets.present(cancel, busy);
         message.textProperty().unbind();
         bar.progressProperty().unbind();
         if (busy) {

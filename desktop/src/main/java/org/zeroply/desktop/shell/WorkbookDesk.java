@@ -22,6 +22,7 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.Backups.Backup;
 import org.zeroply.store.MergeOpening;
 import org.zeroply.store.MergeReport;
@@ -98,8 +99,7 @@ final class WorkbookDesk {
         Button restore = new Button(Texts.of("backups.restore"));
         restore.setId("backups-restore");
         restore.getStyleClass().add("primary");
-        Label text = new Label(Texts.of("backups.text"));
-        text.getStyleClass().add("soft");
+        Label text = Widgets.label("soft", Texts.of("backups.text"));
         text.setWrapText(true);
         text.setMaxWidth(440);
         Sheet sheet = sheets.show(Texts.of("backups.title"), new VBox(10, text, list), List.of(restore));
@@ -194,8 +194,7 @@ final class WorkbookDesk {
         VBox content = new VBox(10, summary);
         Sheet[] sheet = new Sheet[1];
         if (!names.isEmpty()) {
-            Label heading = new Label(Texts.of("merge.conflicts", names.size()));
-            heading.getStyleClass().add("strong");
+            Label heading = Widgets.label("strong", Texts.of("merge.conflicts", names.size()));
             VBox rows = new VBox(4);
             for (int i = 0; i < names.size(); i++) {
                 MergeReport.Conflict conflict = report.conflicts().get(i);

@@ -8,8 +8,8 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.task.TasksModel.Checked;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskCheck;
@@ -45,13 +45,13 @@ final class CheckPane extends VBox {
         getChildren().add(begin);
         Task task = model.task().orElse(null);
         if (task == null || checked == null) {
-            Label text = Labels.wrapped("soft");
+            Label text = Widgets.wrapped("soft");
             text.setText(Texts.of("tasks.check.text"));
             getChildren().add(text);
             return;
         }
         TaskCheck check = checked.check();
-        Label summary = Labels.wrapped("soft");
+        Label summary = Widgets.wrapped("soft");
         summary.setId("tasks-check-summary");
         long open = check.remarks().stream()
                 .filter(each -> each.kind().isOpen() && each.settled(task).isEmpty())
@@ -67,12 +67,12 @@ final class CheckPane extends VBox {
         Optional<String> note = remark.settled(task);
         Label title = new Label(Texts.of("check." + remark.kind()));
         title.getStyleClass().add(remark.kind().isOpen() && note.isEmpty() ? "check-open" : "strong");
-        Label text = Labels.wrapped("check-text");
+        Label text = Widgets.wrapped("check-text");
         text.setText(remark.text());
         VBox box = new VBox(2, title, text);
         box.getStyleClass().add("check-remark");
         if (note.isPresent()) {
-            Label accepted = Labels.wrapped("soft");
+            Label accepted = Widgets.wrapped("soft");
             accepted.setText(Texts.of("tasks.check.accepted", note.get()));
             box.getChildren().add(accepted);
         } else if (remark.kind().isOpen()) {

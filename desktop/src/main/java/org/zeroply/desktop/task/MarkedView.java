@@ -26,8 +26,8 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -59,7 +59,7 @@ public final class MarkedView extends BorderPane {
 
     private final Actions actions;
     private final BoardView board = new BoardView();
-    private final Label at = Labels.wrapped("strong");
+    private final Label at = Widgets.wrapped("strong");
     private final Map<Long, String> opinions = new HashMap<>();
     private MarkedSitting whole;
     private GroupResult others;
@@ -145,8 +145,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private Node head(MarkedScript marked) {
-        Label title = new Label(Texts.of("marked.title"));
-        title.getStyleClass().add("app-name");
+        Label title = Widgets.label("app-name", Texts.of("marked.title"));
         String name = sitting().student().name()
                 + (sitting().student().rating() > 0 ? " (" + sitting().student().rating() + ")" : "");
         Label about = new Label(Texts.of(
@@ -159,20 +158,19 @@ public final class MarkedView extends BorderPane {
                         TaskTexts.clock(sat().clock().used())),
                 sat().task().minutes()));
         about.setMinWidth(0);
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         Points byHand = sat().awarded();
         Label points = new Label(marked.points().toString());
         points.setId("marked-points");
         points.getStyleClass().add("marked-points");
-        Label outOf = new Label(
+        Label outOf = Widgets.label(
+                "strong",
                 byHand.isZero()
                         ? Texts.of("marked.outOf", marked.outOf())
                         : Texts.of("marked.outOf.award", byHand, marked.outOf()));
-        outOf.getStyleClass().add("strong");
-        Label paper = new Label(
+        Label paper = Widgets.label(
+                "soft",
                 Texts.of("marked.paper", whole.result().points(), whole.result().outOf()));
-        paper.getStyleClass().add("soft");
         HBox head = new HBox(10, title, about, space, points, outOf, paper);
         head.setAlignment(Pos.BASELINE_LEFT);
         head.getStyleClass().add("marked-head");
@@ -183,8 +181,7 @@ public final class MarkedView extends BorderPane {
         board.playableProperty().set(false);
         board.flippedProperty().set(task.solver() == Side.BLACK);
         board.setMinSize(250, 250);
-        Label where = new Label(Texts.of("marked.where").toUpperCase(Locale.ROOT));
-        where.getStyleClass().add("tasks-facts");
+        Label where = Widgets.label("tasks-facts", Texts.of("marked.where").toUpperCase(Locale.ROOT));
         GridPane bars = new GridPane();
         bars.getStyleClass().add("marked-bars");
         int row = 0;
@@ -211,7 +208,7 @@ public final class MarkedView extends BorderPane {
                     bar,
                     new Label(Texts.of("marked.sum", sum.points(), sum.outOf())));
         }
-        Label advice = Labels.wrapped("sitting-text");
+        Label advice = Widgets.wrapped("sitting-text");
         advice.setText(whole.result().advice());
         VBox pane = new VBox(10, board, at, where, bars, advice);
         pane.getStyleClass().add("marked-left");
@@ -271,7 +268,7 @@ public final class MarkedView extends BorderPane {
                 Button remove = new Button(Texts.of("marked.award.remove"));
                 remove.getStyleClass().add("more-toggle");
                 remove.setOnAction(event -> actions.removeAward(place, award));
-                Label text = Labels.wrapped("sitting-text");
+                Label text = Widgets.wrapped("sitting-text");
                 text.setText(Texts.of(
                         "marked.award." + Math.min(1, award.row()), award.points(), award.row(), award.note()));
                 HBox row = new HBox(10, text, remove);
@@ -283,10 +280,10 @@ public final class MarkedView extends BorderPane {
         if (!missing.isEmpty()) {
             box.getChildren().add(caption("marked.missing"));
             for (MarkedItem item : missing) {
-                Label points = new Label(item.item().earned(want -> true).toString());
-                points.getStyleClass().add("missing-points");
+                Label points = Widgets.label(
+                        "missing-points", item.item().earned(want -> true).toString());
                 points.setMinWidth(30);
-                Label text = Labels.wrapped("");
+                Label text = Widgets.wrapped("");
                 text.setText(item.item().label() + ": " + item.reason());
                 HBox.setHgrow(text, Priority.ALWAYS);
                 HBox row = new HBox(6, points, text);
@@ -369,12 +366,11 @@ public final class MarkedView extends BorderPane {
         Label margin = new Label(points.isZero() ? none : points.toString());
         margin.getStyleClass().addAll("margin-points", points.isZero() ? "margin-zero" : "margin-earned");
         margin.setMinWidth(34);
-        Label text = Labels.wrapped("script-moves");
+        Label text = Widgets.wrapped("script-moves");
         text.setText(moves);
         HBox.setHgrow(text, Priority.ALWAYS);
         text.setMaxWidth(Double.MAX_VALUE);
-        Label right = new Label(verdict);
-        right.getStyleClass().add("mark-kind");
+        Label right = Widgets.label("mark-kind", verdict);
         right.setMinWidth(Region.USE_PREF_SIZE);
         HBox first = new HBox(8, margin, text, right);
         first.setAlignment(Pos.BASELINE_LEFT);
@@ -382,7 +378,7 @@ public final class MarkedView extends BorderPane {
         box.getStyleClass().add("marked-row");
         for (String said : List.of(reason, apart)) {
             if (!said.isEmpty()) {
-                Label under = Labels.wrapped(said.equals(reason) ? "marked-reason" : "marked-apart");
+                Label under = Widgets.wrapped(said.equals(reason) ? "marked-reason" : "marked-apart");
                 under.setText(said);
                 box.getChildren().add(under);
             }
@@ -392,8 +388,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private static Label caption(String key) {
-        Label label = new Label(Texts.of(key).toUpperCase(Locale.ROOT));
-        label.getStyleClass().add("marked-caption");
+        Label label = Widgets.label("marked-caption", Texts.of(key).toUpperCase(Locale.ROOT));
         return label;
     }
 
@@ -425,8 +420,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private Node side() {
-        Label heading = new Label(Texts.of("marked.others").toUpperCase(Locale.ROOT));
-        heading.getStyleClass().add("tasks-facts");
+        Label heading = Widgets.label("tasks-facts", Texts.of("marked.others").toUpperCase(Locale.ROOT));
         RatingPlot plot = new RatingPlot();
         plot.show(others, sitting().student());
         boolean last = place == sitting().tasks().size() - 1;
@@ -445,12 +439,9 @@ public final class MarkedView extends BorderPane {
     }
 
     private static Button wide(String key, String shortcut, String id, Runnable action) {
-        Label name = new Label(Texts.of(key));
-        name.getStyleClass().add("strong");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        Label keys = new Label(shortcut);
-        keys.getStyleClass().add("soft");
+        Label name = Widgets.label("strong", Texts.of(key));
+        Region space = Widgets.space();
+        Label keys = Widgets.label("soft", shortcut);
         HBox content = new HBox(name, space, keys);
         Button button = new Button();
         button.setGraphic(content);

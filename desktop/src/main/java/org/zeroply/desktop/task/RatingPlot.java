@@ -10,6 +10,7 @@ import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.GroupResult.Dot;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 
 /** Shares of what could be earned against ratings, with the median of each band as a short line. */
 final class RatingPlot extends Pane {
@@ -81,8 +82,7 @@ final class RatingPlot extends Pane {
     }
 
     private void text(String text, double x, double y) {
-        Label label = new Label(text);
-        label.getStyleClass().add("plot-label");
+        Label label = Widgets.label("plot-label", text);
         getChildren().add(label);
         label.resizeRelocate(x, y, 60, 16);
     }

@@ -16,15 +16,14 @@ import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Result;
 import org.zeroply.desktop.kit.Background;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
@@ -56,8 +55,8 @@ public final class ResultsPane extends BorderPane {
     private final ListView<ResultTable.Row> list = new ListView<>();
     private final RatingPlot plot = new RatingPlot();
     private final Label basis = new Label();
-    private final Label sums = Labels.wrapped("");
-    private final Label all = Labels.wrapped("");
+    private final Label sums = Widgets.wrapped("");
+    private final Label all = Widgets.wrapped("");
 
     public ResultsPane(TasksModel model, Workbook workbook, Background background, ZoneId zone, Actions actions) {
         day = DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withZone(zone);
@@ -82,15 +81,15 @@ public final class ResultsPane extends BorderPane {
                 open();
             }
         });
-        Label nobody = new Label(Texts.of("results.none"));
-        nobody.getStyleClass().add("soft");
+        Label nobody = Widgets.label("soft", Texts.of("results.none"));
         list.setPlaceholder(nobody);
-        Button table = button("results.csv", "results-csv", () -> actions.exportTable(List.copyOf(list.getItems())));
+        Button table =
+                Widgets.button("results.csv", "results-csv", () -> actions.exportTable(List.copyOf(list.getItems())));
         HBox buttons = new HBox(
                 8,
-                button("results.students", "results-students", actions::students),
-                button("results.typeIn", "results-type-in", actions::typeIn),
-                button("results.scripts", "results-scripts", actions::readScripts),
+                Widgets.button("results.students", "results-students", actions::students),
+                Widgets.button("results.typeIn", "results-type-in", actions::typeIn),
+                Widgets.button("results.scripts", "results-scripts", actions::readScripts),
                 table);
         basis.getStyleClass().add("soft");
         VBox under = new VBox(6, sums, all, basis, plot, buttons);
@@ -98,13 +97,6 @@ public final class ResultsPane extends BorderPane {
         setCenter(list);
         setBottom(under);
         model.openProperty().subscribe((before, now) -> refresh());
-    }
-
-    private static Button button(String key, String id, Runnable action) {
-        Button button = new Button(Texts.of(key));
-        button.setId(id);
-        button.setOnAction(event -> action.run());
-        return button;
     }
 
     private void open() {
@@ -162,21 +154,25 @@ public final class ResultsPane extends BorderPane {
                 return;
             }
             SittingShelf.Listed sitting = line.sitting();
-            Label name = new Label(sitting.student().name()
-                    + (sitting.student().rating() > 0 ? " (" + sitting.student().rating() + ")" : ""));
-            name.getStyleClass().add("row-main");
-            Label when = new Label(day.format(sitting.begun()));
-            when.getStyleClass().add("row-comment");
-            Region space = new Region();
-            HBox.setHgrow(space, Priority.ALWAYS);
-            Label state = new Label(
+            Label name = Widgets.label(
+                    "row-main",
+                    sitting.student().name()
+                            + (sitting.student().rating() > 0
+                                    ? " (" + sitting.student().rating() + ")"
+                                    : ""));
+            Label when = Widgets.label("row-comment", day.format(sitting.begun()));
+            Region space = Widgets.space();
+            Label state = Widgets.label(
+                    "mark-kind",
                     sitting.isDone()
                             ? TaskTexts.clock(line.result().millis())
                             : Texts.of("results.open", sitting.done(), sitting.tasks()));
-            state.getStyleClass().add("mark-kind");
-            Label points = new Label(Texts.of(
-                    "results.points", line.result().points(), line.result().outOf()));
-            points.getStyleClass().add("row-main");
+            Label points = Widgets.label(
+                    "row-main",
+                    Texts.of(
+                            "results.points",
+                            line.result().points(),
+                            line.result().outOf()));
             HBox box = new HBox(12, name, when, space, state, points);
             box.setAlignment(Pos.CENTER_LEFT);
             setGraphic(box);

@@ -28,8 +28,8 @@ import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.FxThread;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -60,16 +60,16 @@ public final class SittingView extends BorderPane {
     private final Runnable whenDone;
     private final Runnable askToLeave;
     private final BoardView board = new BoardView();
-    private final Label list = Labels.wrapped("setup-list");
+    private final Label list = Widgets.wrapped("setup-list");
     private final Label heading = new Label();
     private final Label clock = new Label();
-    private final Label toMove = Labels.wrapped("sitting-move");
-    private final Label instruction = Labels.wrapped("sitting-text");
+    private final Label toMove = Widgets.wrapped("sitting-move");
+    private final Label instruction = Widgets.wrapped("sitting-text");
     private final TextField choice = new TextField();
     private final TextField candidates = new TextField();
     private final VBox rows = new VBox(3);
     private final VBox questions = new VBox(8);
-    private final Label played = Labels.wrapped("sitting-text");
+    private final Label played = Widgets.wrapped("sitting-text");
     private final VBox sheet = new VBox(10);
     private final Button pause = new Button();
     private final Timeline ticking;
@@ -119,8 +119,7 @@ public final class SittingView extends BorderPane {
         heading.getStyleClass().add("tasks-facts");
         clock.setId("sitting-clock");
         clock.getStyleClass().add("sitting-clock");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         HBox top = new HBox(12, heading, space, clock);
         top.setAlignment(Pos.CENTER_LEFT);
         choice.setId("sitting-choice");
@@ -136,10 +135,8 @@ public final class SittingView extends BorderPane {
                 model.write(script().withCandidates(now));
             }
         });
-        Button commit = new Button(Texts.of("sitting.commit"));
-        commit.setId("sitting-commit");
+        Button commit = Widgets.button("sitting.commit", "sitting-commit", model::commit);
         commit.getStyleClass().add("primary");
-        commit.setOnAction(event -> model.commit());
         pause.setId("sitting-pause");
         pause.setOnAction(event -> {
             if (model.isRunning()) {
@@ -148,13 +145,10 @@ public final class SittingView extends BorderPane {
                 model.begin();
             }
         });
-        Button leave = new Button(Texts.of("sitting.leave"));
-        leave.setId("sitting-leave");
-        leave.setOnAction(event -> askToLeave.run());
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
+        Button leave = Widgets.button("sitting.leave", "sitting-leave", askToLeave::run);
+        Region gap = Widgets.space();
         HBox buttons = new HBox(10, commit, pause, gap, leave);
-        Label help = Labels.wrapped("soft");
+        Label help = Widgets.wrapped("soft");
         help.setText(Texts.of("sitting.help"));
         ScrollPane scroll = new ScrollPane(sheet);
         scroll.setFitToWidth(true);
@@ -275,8 +269,7 @@ public final class SittingView extends BorderPane {
     }
 
     private static HBox labelled(String key, TextField field) {
-        Label label = new Label(Texts.of(key));
-        label.getStyleClass().add("strong");
+        Label label = Widgets.label("strong", Texts.of(key));
         label.setMinWidth(Region.USE_PREF_SIZE);
         HBox box = new HBox(10, label, field);
         HBox.setHgrow(field, Priority.SOMETIMES);
@@ -288,7 +281,7 @@ public final class SittingView extends BorderPane {
         questions.getChildren().clear();
         for (int i = 0; i < task.questions().size(); i++) {
             int number = i + 1;
-            Label text = Labels.wrapped("sitting-text");
+            Label text = Widgets.wrapped("sitting-text");
             text.setText(number + ". " + task.questions().get(i).text());
             TextField field = new TextField(script().answers().getOrDefault(number, ""));
             field.setId("sitting-answer-" + number);
@@ -316,15 +309,12 @@ public final class SittingView extends BorderPane {
             VBox box = (VBox) rows.getChildren().get(i);
             Label fault = (Label) box.getChildren().getLast();
             String said = i < faults.size() && !field.isFocused() ? faults.get(i) : "";
-            fault.setText(said);
-            fault.setVisible(!said.isEmpty());
-            fault.setManaged(!said.isEmpty());
+            Widgets.tell(fault, said);
         }
     }
 
     private VBox row(int index) {
-        Label number = new Label(Integer.toString(index + 1));
-        number.getStyleClass().add("row-number");
+        Label number = Widgets.label("row-number", Integer.toString(index + 1));
         number.setMinWidth(24);
         TextField field = new TextField();
         field.setId("sitting-row-" + (index + 1));
@@ -342,9 +332,8 @@ public final class SittingView extends BorderPane {
         HBox.setHgrow(field, Priority.ALWAYS);
         HBox line = new HBox(8, number, field);
         line.setAlignment(Pos.CENTER_LEFT);
-        Label fault = Labels.wrapped("row-fault");
-        fault.setVisible(false);
-        fault.setManaged(false);
+        Label fault = Widgets.wrapped("row-fault");
+        Widgets.present(fault, false);
         return new VBox(1, line, fault);
     }
 

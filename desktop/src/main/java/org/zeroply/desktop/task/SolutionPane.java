@@ -22,10 +22,10 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.EmptyField;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.task.TasksModel.Worth;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.task.Item;
@@ -42,7 +42,7 @@ final class SolutionPane extends BorderPane {
     private final TasksModel model;
     private final Consumer<Item> editItem;
     private final Label outOf;
-    private final Label wrong = Labels.wrapped("attention");
+    private final Label wrong = Widgets.wrapped("attention");
     private final ListView<Row> rows = new ListView<>();
     private final Label at = new Label();
     private final LineField line;
@@ -106,7 +106,7 @@ final class SolutionPane extends BorderPane {
         HBox.setHgrow(comment, Priority.ALWAYS);
         HBox pad = new HBox(8, at, line, comment);
         pad.setAlignment(Pos.CENTER_LEFT);
-        Label help = Labels.wrapped("soft");
+        Label help = Widgets.wrapped("soft");
         help.setText(Texts.of("tasks.help"));
         VBox under = new VBox(6, wrong, pad, line.answer(), help);
         under.getStyleClass().add("sheet-under");
@@ -168,8 +168,7 @@ final class SolutionPane extends BorderPane {
     private void showWorth(@Nullable Worth worth) {
         if (worth == null) {
             outOf.setText("");
-            wrong.setVisible(false);
-            wrong.setManaged(false);
+            Widgets.present(wrong, false);
             return;
         }
         Points sum = worth.task().scheme().items().stream()
@@ -185,9 +184,7 @@ final class SolutionPane extends BorderPane {
                 .map(fault -> label(worth.task(), fault) + fault.reason())
                 .limit(4)
                 .collect(Collectors.joining("\n"));
-        wrong.setText(faults);
-        wrong.setVisible(!faults.isEmpty());
-        wrong.setManaged(!faults.isEmpty());
+        Widgets.tell(wrong, faults);
     }
 
     private static String label(Task task, SchemeFault fault) {
@@ -273,14 +270,13 @@ final class SolutionPane extends BorderPane {
             Label moves = new Label(row.moves());
             moves.getStyleClass().add(row.isMain() || !row.marks().isEmpty() ? "row-main" : "row-side");
             moves.setMinWidth(Region.USE_PREF_SIZE);
-            Label said = new Label(
+            Label said = Widgets.label(
+                    "row-comment",
                     row.comment() + (row.comment().isEmpty() || row.opinion().isEmpty() ? "" : " · ") + row.opinion());
-            said.getStyleClass().add("row-comment");
             said.setMinWidth(0);
             Region indent = new Region();
             indent.setMinWidth(16.0 * Math.min(12, row.indent()));
-            Region space = new Region();
-            HBox.setHgrow(space, Priority.ALWAYS);
+            Region space = Widgets.space();
             HBox box = new HBox(8, indent, moves, said, space);
             box.setAlignment(Pos.CENTER_LEFT);
             for (MarkCell cell : row.marks()) {
@@ -293,8 +289,8 @@ final class SolutionPane extends BorderPane {
             Item.Group group = cell.group();
             Want want = cell.item().want();
             String word = Texts.of(want instanceof Want.Survive ? "want.SURVIVE" : "want." + want.skill());
-            Label kind = new Label(group == null ? word : Texts.of("way." + group.way()) + " · " + word);
-            kind.getStyleClass().add("mark-kind");
+            Label kind =
+                    Widgets.label("mark-kind", group == null ? word : Texts.of("way." + group.way()) + " · " + word);
             kind.setMinWidth(Region.USE_PREF_SIZE);
             boolean whole = group != null && !group.way().isOfParts();
             String points = !whole

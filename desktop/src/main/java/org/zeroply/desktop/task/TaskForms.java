@@ -25,9 +25,9 @@ import org.zeroply.coaching.Award;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.task.AssessQuestion;
 import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
@@ -256,7 +256,7 @@ public final class TaskForms {
                 keys.add(key);
                 form.addRow(i + 1, text, key);
             }
-            Label help = Labels.wrapped("soft");
+            Label help = Widgets.wrapped("soft");
             help.setText(Texts.of("questions.help"));
             VBox content = new VBox(10, form, help);
             Button keep = FormParts.primary("item.keep");
@@ -323,7 +323,7 @@ public final class TaskForms {
 
     /** Accepts a remark of the check with a note. */
     public void accept(TaskCheck.Remark remark) {
-        Label about = Labels.wrapped("");
+        Label about = Widgets.wrapped("");
         about.setText(remark.text());
         about.setPrefWidth(460);
         TextField note = field("accept-note", "");
@@ -379,7 +379,7 @@ public final class TaskForms {
             form.addRow(i + 1, name, rating);
         }
         Button done = FormParts.primary("students.keep");
-        Label help = Labels.wrapped("soft");
+        Label help = Widgets.wrapped("soft");
         help.setText(Texts.of("students.help"));
         Sheet sheet = show.show(Texts.of("students.title"), new VBox(8, form, help), List.of(done));
         done.setOnAction(event -> {
@@ -434,10 +434,10 @@ public final class TaskForms {
         text.setPrefRowCount(16);
         text.setPrefColumnCount(56);
         text.getStyleClass().add("script-row");
-        Label help = Labels.wrapped("soft");
+        Label help = Widgets.wrapped("soft");
         help.setText(Texts.of("typeIn.help", paper.tasks().size()));
         help.setPrefWidth(520);
-        Label wrong = Labels.wrapped("attention");
+        Label wrong = Widgets.wrapped("attention");
         Button keep = button("typeIn.keep", "sheet-primary");
         keep.getStyleClass().add("primary");
         Sheet sheet = show.show(Texts.of("typeIn.title"), new VBox(8, help, text, wrong), List.of(keep));

@@ -23,9 +23,9 @@ import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Side;
 import org.zeroply.task.Paper;
@@ -39,7 +39,7 @@ final class TaskPaperPane extends ScrollPane {
     private final Runnable editQuestions;
     private final Label facts = new Label();
     private final BoardView board = new BoardView();
-    private final Label toMove = Labels.wrapped("strong");
+    private final Label toMove = Widgets.wrapped("strong");
     private final TextArea instruction = new TextArea();
     private final ChoiceBox<TaskKind> kind = Choices.of(List.of(TaskKind.values()), TaskKind::title);
     private final TextField minutes = new TextField();
@@ -139,8 +139,7 @@ final class TaskPaperPane extends ScrollPane {
     }
 
     private static Label soft(String key) {
-        Label label = new Label(Texts.of(key));
-        label.getStyleClass().add("soft");
+        Label label = Widgets.label("soft", Texts.of(key));
         label.setMinWidth(54);
         return label;
     }
@@ -224,8 +223,7 @@ final class TaskPaperPane extends ScrollPane {
                             ? themes.getText().strip()
                             : task.themes().stream().map(Theme::title).collect(Collectors.joining(", ")));
             typedSource.show(place, task.source());
-            questions.setManaged(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
-            questions.setVisible(task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
+            Widgets.present(questions, task.kind() == TaskKind.ASSESS || task.kind() == TaskKind.PLAY_ON);
             questions.setText(Texts.of(task.kind() == TaskKind.PLAY_ON ? "tasks.goal" : "tasks.questions"));
         } finally {
             showing = false;

@@ -17,14 +17,13 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Choices;
-import org.zeroply.desktop.kit.Labels;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.task.Item;
 import org.zeroply.task.Task;
@@ -160,8 +159,7 @@ public final class TasksView extends StackPane {
                         item("tasks.add.reading", actions::fromReading),
                         item("tasks.add.setup", actions::fromSetup),
                         item("tasks.add.remove", model::removeTask));
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         Button sit = button("tasks.sit", "tasks-sit", actions::sit);
         sit.getStyleClass().add("primary");
         HBox row = new HBox(
@@ -184,8 +182,7 @@ public final class TasksView extends StackPane {
             button.setOnAction(event -> show(tab));
             head.getChildren().add(button);
         }
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
+        Region space = Widgets.space();
         outOf.setId("tasks-out-of");
         outOf.getStyleClass().add("tasks-out-of");
         head.getChildren().addAll(space, outOf);
@@ -195,7 +192,7 @@ public final class TasksView extends StackPane {
         noTask.getStyleClass().add("empty-place");
         noTask.getChildren()
                 .addAll(
-                        Labels.wrapped("soft"),
+                        Widgets.wrapped("soft"),
                         button("tasks.add.reading", "tasks-first-reading", actions::fromReading),
                         button("tasks.add.setup", "tasks-first-setup", actions::fromSetup));
         ((Label) noTask.getChildren().getFirst()).setText(Texts.of("tasks.noTask"));
@@ -228,9 +225,8 @@ public final class TasksView extends StackPane {
 
     private void fillEmpty() {
         empty.getStyleClass().add("empty-place");
-        Label heading = new Label(Texts.of("tasks.empty.title"));
-        heading.getStyleClass().add("empty-title");
-        Label text = Labels.wrapped("empty-text");
+        Label heading = Widgets.label("empty-title", Texts.of("tasks.empty.title"));
+        Label text = Widgets.wrapped("empty-text");
         text.setText(Texts.of("tasks.empty.text"));
         text.setMaxWidth(520);
         Button fresh = button("tasks.empty.new", "tasks-empty-new", actions::newPaper);
