@@ -2,7 +2,6 @@ package org.zeroply.desktop.games;
 
 import java.util.List;
 import java.util.stream.IntStream;
-import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -44,7 +43,6 @@ public final class GamesPlace implements Place {
     private final FileChoice files;
     private final Sheets sheets;
     private final Around around;
-    private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
     private @Nullable GamesView view;
 
     public GamesPlace(GamesModel model, FileChoice files, Sheets sheets, Around around) {
@@ -114,11 +112,6 @@ public final class GamesPlace implements Place {
     @Override
     public ObservableValue<UndoState> undoProperty() {
         return model.undoProperty();
-    }
-
-    @Override
-    public ObservableValue<@Nullable Heading> headingProperty() {
-        return heading.getReadOnlyProperty();
     }
 
     @Override

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.kit;
 
 import java.util.List;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import org.jspecify.annotations.Nullable;
@@ -38,7 +39,9 @@ public interface Place {
     ObservableValue<UndoState> undoProperty();
 
     /** What is open here, for the bar; null where that is only the workbook. */
-    ObservableValue<@Nullable Heading> headingProperty();
+    default ObservableValue<@Nullable Heading> headingProperty() {
+        return new ReadOnlyObjectWrapper<@Nullable Heading>();
+    }
 
     /** What can be done here, in the order in which it is offered. */
     List<Command> commands();

@@ -4,10 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongConsumer;
-import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
-import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
@@ -27,7 +25,6 @@ public final class RepertoirePlace implements Place {
 
     private final RepertoireDesk desk;
     private final RepertoireModel model;
-    private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
 
     /**
      * @param game is told where it left the repertoires of its players
@@ -104,11 +101,6 @@ public final class RepertoirePlace implements Place {
     @Override
     public ObservableValue<UndoState> undoProperty() {
         return model.undoProperty();
-    }
-
-    @Override
-    public ObservableValue<@Nullable Heading> headingProperty() {
-        return heading.getReadOnlyProperty();
     }
 
     @Override

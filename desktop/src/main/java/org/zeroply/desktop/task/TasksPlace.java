@@ -3,10 +3,8 @@ package org.zeroply.desktop.task;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
-import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
-import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.kit.Background;
@@ -29,7 +27,6 @@ import org.zeroply.task.Task;
 public final class TasksPlace implements Place {
     private final TaskDesk desk;
     private final TasksModel model;
-    private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
 
     /**
      * @param game the open game, of which tasks are made
@@ -119,11 +116,6 @@ public final class TasksPlace implements Place {
     @Override
     public ObservableValue<UndoState> undoProperty() {
         return model.undoProperty();
-    }
-
-    @Override
-    public ObservableValue<@Nullable Heading> headingProperty() {
-        return heading.getReadOnlyProperty();
     }
 
     @Override
