@@ -16,11 +16,7 @@ public record Amount(long nodes, Limit position, Limit whole, boolean isFixed) {
     public static Amount of(Effort effort) {
         Effort ends = effort == Effort.UNTIL_STOPPED ? Effort.LOOK : effort;
         return new Amount(
-                switch (ends) {
-                    case GLANCE -> 800;
-                    case LOOK, UNTIL_STOPPED -> 3_000;
-                    case DEEP -> 15_000;
-                },
+                ends.nodesOfMove(),
                 Limit.millis(
                         switch (ends) {
                             case GLANCE -> 100;

@@ -193,7 +193,7 @@ public final class CalculationModel {
             Position position = positions.get(i);
             List<Position> earlier = positions.subList(0, i);
             Question question = new Question(position, earlier, List.of(), wanted, level.limit());
-            Study.Task task = new Study.Task(question, List.of(), level.limit(), easeNodes(level));
+            Study.Task task = new Study.Task(question, List.of(), level.limit(), level.nodesOfMove());
             stops.add(service.batch(
                     (analyst, cancel) -> workbook.study(position, who, wanted, level.ordinal())
                             .orElseGet(() -> Study.run(task, analyst, new Threats(), found -> {}, cancel)),
@@ -300,16 +300,7 @@ public final class CalculationModel {
 
     private Study.Task task(Effort level) {
         Question question = new Question(studied, before(), List.of(), lines.get(), level.limit());
-        return new Study.Task(question, named, level.limit(), easeNodes(level));
-    }
-
-    /** What each reply may cost when it is asked how easy a candidate is to meet. */
-    private static long easeNodes(Effort level) {
-        return switch (level) {
-            case GLANCE -> 800;
-            case LOOK, UNTIL_STOPPED -> 3_000;
-            case DEEP -> 12_000;
-        };
+        return new Study.Task(question, named, level.limit(), level.nodesOfMove());
     }
 
     /** Goes on with the best lines until it is stopped. */
