@@ -12,7 +12,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
-import org.zeroply.reading.Pattern;
+import org.zeroply.ledger.Pattern;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;

@@ -25,13 +25,13 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 import org.openjdk.jmh.runner.options.VerboseMode;
 import org.zeroply.bench.calc.CalcBench;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.SearchedEntries;
+import org.zeroply.ledger.TradeTable;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.SearchedReading;
-import org.zeroply.reading.TradeTable;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.sample.SampleClub;
@@ -47,7 +47,7 @@ public class Bench {
     private static final int POSITIONS = 1_000;
     private static final int STEP = 40;
 
-    private final SearchedReading searched = new SearchedReading();
+    private final SearchedEntries searched = new SearchedEntries();
 
     private byte[] file = new byte[0];
     private List<Position> positions = List.of();

@@ -18,7 +18,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.store.FileShelf;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
@@ -105,7 +105,7 @@ final class Marking {
         }
 
         /** Verdicts on refutations that the solution does not have. */
-        private static List<Evidence> evidence(Task task, Script script) {
+        private static List<MarkEvidence> evidence(Task task, Script script) {
             List<Position> open = Marker.undecided(task, script, List.of());
             if (open.isEmpty()) {
                 return List.of();

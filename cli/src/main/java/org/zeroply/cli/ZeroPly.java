@@ -13,6 +13,11 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.asking.Questions;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Evidence;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.SearchedEntries;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.Language;
@@ -21,11 +26,6 @@ import org.zeroply.notation.PgnFault;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Evidence;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.SearchedReading;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -229,7 +229,7 @@ public final class ZeroPly {
             Position position = position(fen);
             Ledger ledger = Ledger.of(position, values);
             if (search) {
-                ledger = ledger.with(new SearchedReading().read(position, Language.ENGLISH, new Cancel()));
+                ledger = ledger.with(new SearchedEntries().read(position, Language.ENGLISH, new Cancel()));
             }
             Ledger whole = ledger;
             if (json) {

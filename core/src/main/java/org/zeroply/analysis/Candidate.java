@@ -2,8 +2,8 @@ package org.zeroply.analysis;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.Change;
-import org.zeroply.reading.RunningBalance;
+import org.zeroply.ledger.Change;
+import org.zeroply.ledger.RunningBalance;
 import org.zeroply.rules.Move;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Verdict;

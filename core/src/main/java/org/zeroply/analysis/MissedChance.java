@@ -6,7 +6,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;

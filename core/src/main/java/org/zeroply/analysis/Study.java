@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;

@@ -8,8 +8,8 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.asking.QuestionReport.Emphasis;
 import org.zeroply.asking.QuestionReport.Row;
 import org.zeroply.defence.DrivingOff;
+import org.zeroply.defence.DropsText;
 import org.zeroply.defence.Readiness;
-import org.zeroply.defence.Telling;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
@@ -81,7 +81,7 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
     public QuestionReport report(Asked asked, Answer answer) {
         DrivingOff found = answer.found();
         Position position = found.position();
-        String piece = Telling.named(position, found.piece());
+        String piece = DropsText.named(position, found.piece());
         List<Row> rows = new ArrayList<>();
         List<Fact> facts = new ArrayList<>();
         for (Readiness way : found.ways()) {

@@ -7,9 +7,9 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.zeroply.asking.QuestionReport.Emphasis;
 import org.zeroply.asking.QuestionReport.Row;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.SearchedReading;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.SearchedEntries;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
 
@@ -40,7 +40,7 @@ public final class FrozenQuestion implements CoachQuestion<List<Entry>> {
 
     @Override
     public Outcome<List<Entry>> ask(Asked asked, Consumer<List<Entry>> partial) {
-        return new Outcome.Found<>(new SearchedReading()
+        return new Outcome.Found<>(new SearchedEntries()
                 .read(asked.position(), asked.language(), asked.cancel()).stream()
                         .filter(entry -> DUTIES.contains(entry.factor()))
                         .toList());

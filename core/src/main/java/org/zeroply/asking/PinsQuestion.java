@@ -6,10 +6,10 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.zeroply.asking.QuestionReport.Emphasis;
 import org.zeroply.asking.QuestionReport.Row;
+import org.zeroply.defence.DropsText;
 import org.zeroply.defence.Pin;
 import org.zeroply.defence.PinEscape;
 import org.zeroply.defence.PinWay;
-import org.zeroply.defence.Telling;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -64,11 +64,11 @@ public final class PinsQuestion implements CoachQuestion<List<PinEscape>> {
             rows.add(Row.remark(
                             Words.of(
                                     "pins.pin",
-                                    Telling.named(position, pin.pinned()),
-                                    Telling.named(position, pin.pinner())),
+                                    DropsText.named(position, pin.pinned()),
+                                    DropsText.named(position, pin.pinner())),
                             Words.of(
                                     "pins.ways",
-                                    Telling.named(position, pin.behind()),
+                                    DropsText.named(position, pin.behind()),
                                     escape.ways().size()),
                             Emphasis.STRONG)
                     .withDrawn(List.of(tie))

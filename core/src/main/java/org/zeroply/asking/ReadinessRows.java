@@ -5,17 +5,17 @@ import java.util.List;
 import org.zeroply.asking.QuestionReport.Emphasis;
 import org.zeroply.asking.QuestionReport.Row;
 import org.zeroply.defence.Drops;
+import org.zeroply.defence.DropsText;
 import org.zeroply.defence.Plan;
 import org.zeroply.defence.Preparation;
 import org.zeroply.defence.Readiness;
-import org.zeroply.defence.Telling;
 import org.zeroply.defence.Wish;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.words.Words;
@@ -35,7 +35,7 @@ final class ReadinessRows {
                 : Words.of(
                         "ready.drops",
                         name,
-                        Telling.of(found.drops(), found.position().play(now), asked.language()));
+                        DropsText.of(found.drops(), found.position().play(now), asked.language()));
     }
 
     static List<Row> of(Asked asked, Readiness found) {
@@ -60,7 +60,7 @@ final class ReadinessRows {
         }
         for (Readiness.Driven driven : found.driven()) {
             rows.add(Row.remark(
-                    Words.of("ready.drives", Telling.named(position, driven.piece())),
+                    Words.of("ready.drives", DropsText.named(position, driven.piece())),
                     driven.isTrapped() ? Words.of("ready.trapped") : Words.of("ready.safe", driven.safe()),
                     Emphasis.USUAL));
         }
@@ -128,7 +128,7 @@ final class ReadinessRows {
         return Fact.named("move", found.wish().text(Language.ENGLISH))
                 .with("legal", now != null)
                 .with("ready", found.isReady())
-                .with("drops", now == null ? "" : Telling.of(found.drops(), position.play(now), Language.ENGLISH))
+                .with("drops", now == null ? "" : DropsText.of(found.drops(), position.play(now), Language.ENGLISH))
                 .with("weak", found.drops().weak().toString())
                 .with("letIn", found.drops().letIn().toString())
                 .with("driven", new Fact.Many(driven))

@@ -36,7 +36,7 @@ public final class Homework {
     }
 
     /** Whether a paper came without its answers, to be sat and handed in. */
-    public static boolean isSealed(List<Sitting.Sat> tasks) {
+    public static boolean isSealed(List<Sitting.Attempt> tasks) {
         return !tasks.isEmpty()
                 && tasks.stream()
                         .allMatch(sat -> sat.task().scheme().items().isEmpty()
@@ -48,7 +48,7 @@ public final class Homework {
         StringBuilder out =
                 new StringBuilder("student: ").append(sitting.student().name()).append('\n');
         for (int i = 0; i < sitting.tasks().size(); i++) {
-            Sitting.Sat sat = sitting.tasks().get(i);
+            Sitting.Attempt sat = sitting.tasks().get(i);
             out.append(ScriptText.write(i + 1, sat.script()))
                     .append("used: ")
                     .append(sat.clock().used() / 1000)

@@ -15,7 +15,7 @@ public record MarkedSitting(Sitting sitting, List<MarkedScript> scripts, Result 
 
     public static MarkedSitting of(Sitting sitting) {
         List<MarkedScript> scripts =
-                sitting.tasks().stream().map(Sitting.Sat::marked).toList();
+                sitting.tasks().stream().map(Sitting.Attempt::marked).toList();
         return new MarkedSitting(sitting, scripts, Result.of(sitting.tasks(), scripts));
     }
 }

@@ -11,7 +11,7 @@ import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
@@ -53,7 +53,7 @@ public final class Opponent {
     }
 
     /** Who is better where a game was left off, with who says so. */
-    public Evidence judge(Position position, Analyst analyst, Cancel cancel) {
+    public MarkEvidence judge(Position position, Analyst analyst, Cancel cancel) {
         Optional<ExactEndings.Solution> exact = exact(position, cancel);
         if (exact.isPresent()) {
             int outcome = exact.get().exact().outcome();
@@ -61,11 +61,11 @@ public final class Opponent {
                     outcome > 0 ? position.sideToMove() : position.sideToMove().opposite();
             Opinion opinion =
                     outcome == 0 ? Opinion.LEVEL : winner == Side.WHITE ? Opinion.WHITE_WINNING : Opinion.BLACK_WINNING;
-            return new Evidence(
+            return new MarkEvidence(
                     position, opinion, Words.of("evidence.exact"), exact.get().text());
         }
         Calculation found = calculate(position, List.of(), analyst, cancel);
-        return new Evidence(position, Opinion.of(found.verdict().step()), analyst.name(), millis + " ms");
+        return new MarkEvidence(position, Opinion.of(found.verdict().step()), analyst.name(), millis + " ms");
     }
 
     private Optional<ExactEndings.Solution> exact(Position position, Cancel cancel) {

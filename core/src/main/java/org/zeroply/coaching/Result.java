@@ -31,7 +31,7 @@ public record Result(
     /**
      * @param scripts the marked script of each task
      */
-    static Result of(List<Sitting.Sat> tasks, List<MarkedScript> scripts) {
+    static Result of(List<Sitting.Attempt> tasks, List<MarkedScript> scripts) {
         List<Result> each = new ArrayList<>();
         for (int i = 0; i < tasks.size(); i++) {
             if (tasks.get(i).end() != Sitting.End.OPEN) {
@@ -41,7 +41,7 @@ public record Result(
         return together(each);
     }
 
-    private static Result of(Sitting.Sat sat, MarkedScript marked) {
+    private static Result of(Sitting.Attempt sat, MarkedScript marked) {
         Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
         Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
         Map<String, Sum> byTheme = new TreeMap<>();

@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.Marker;
 import org.zeroply.task.Paper;
@@ -34,7 +34,7 @@ public record Sitting(
         boolean isStrict,
         boolean showsDiagram,
         Instant saved,
-        List<Sat> tasks) {
+        List<Attempt> tasks) {
     public Sitting {
         tasks = List.copyOf(tasks);
     }
@@ -55,34 +55,35 @@ public record Sitting(
      * @param evidence what marking may rely on beyond the board
      * @param awards the coach's own points
      */
-    public record Sat(Task task, Script script, Stopwatch clock, End end, List<Evidence> evidence, List<Award> awards) {
-        public Sat {
+    public record Attempt(
+            Task task, Script script, Stopwatch clock, End end, List<MarkEvidence> evidence, List<Award> awards) {
+        public Attempt {
             evidence = List.copyOf(evidence);
             awards = List.copyOf(awards);
         }
 
-        public static Sat of(Task task) {
-            return new Sat(task, Script.EMPTY, Stopwatch.NEW, End.OPEN, List.of(), List.of());
+        public static Attempt of(Task task) {
+            return new Attempt(task, Script.EMPTY, Stopwatch.NEW, End.OPEN, List.of(), List.of());
         }
 
-        public Sat with(Script next) {
-            return new Sat(task, next, clock, end, evidence, awards);
+        public Attempt with(Script next) {
+            return new Attempt(task, next, clock, end, evidence, awards);
         }
 
-        public Sat with(Stopwatch next) {
-            return new Sat(task, script, next, end, evidence, awards);
+        public Attempt with(Stopwatch next) {
+            return new Attempt(task, script, next, end, evidence, awards);
         }
 
-        public Sat with(End next) {
-            return new Sat(task, script, clock, next, evidence, awards);
+        public Attempt with(End next) {
+            return new Attempt(task, script, clock, next, evidence, awards);
         }
 
-        public Sat withEvidence(List<Evidence> next) {
-            return new Sat(task, script, clock, end, next, awards);
+        public Attempt withEvidence(List<MarkEvidence> next) {
+            return new Attempt(task, script, clock, end, next, awards);
         }
 
-        public Sat withAwards(List<Award> next) {
-            return new Sat(task, script, clock, end, evidence, next);
+        public Attempt withAwards(List<Award> next) {
+            return new Attempt(task, script, clock, end, evidence, next);
         }
 
         private long left(long now) {
@@ -111,7 +112,7 @@ public record Sitting(
                 paper.isStrict(),
                 paper.showsDiagram(),
                 now,
-                paper.tasks().stream().map(Sat::of).toList());
+                paper.tasks().stream().map(Attempt::of).toList());
     }
 
     /** Milliseconds that are left for a task: of its own time, and of what the whole paper has; none once they are used up. */
@@ -139,8 +140,8 @@ public record Sitting(
         return new Sitting(id, paper, other, begun, minutes, mayPause, isStrict, showsDiagram, saved, tasks);
     }
 
-    public Sitting with(int place, Sat sat) {
-        List<Sat> next = new ArrayList<>(tasks);
+    public Sitting with(int place, Attempt sat) {
+        List<Attempt> next = new ArrayList<>(tasks);
         next.set(place, sat);
         return new Sitting(id, paper, student, begun, minutes, mayPause, isStrict, showsDiagram, saved, next);
     }

@@ -3,7 +3,7 @@ package org.zeroply.defence;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.Change;
+import org.zeroply.ledger.Change;
 import org.zeroply.rules.Move;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Grounds;

@@ -115,7 +115,7 @@ final class Preparing {
     /** How a move keeps a man from being lost that hangs without it. */
     private String keeps(Position end, Move move, Square man, Position without) {
         if (move.from() == man) {
-            return Words.of("need.leaves", Telling.named(without, man));
+            return Words.of("need.leaves", DropsText.named(without, man));
         }
         List<Square> guards = Exchange.orderOfUse(end, man, us);
         if (guards.contains(move.to())) {
@@ -124,15 +124,15 @@ final class Preparing {
         List<Square> fewer = Exchange.orderOfUse(without, man, us);
         for (Square guard : guards) {
             if (!fewer.contains(guard)) {
-                return Words.of("need.opens", Telling.named(end, guard), man);
+                return Words.of("need.opens", DropsText.named(end, guard), man);
             }
         }
         for (Square attacker : without.attackers(man, us.opposite())) {
             if ((Attacks.between(attacker.ordinal(), man.ordinal()) & move.to().bit()) != 0) {
-                return Words.of("need.shut", Telling.named(without, attacker));
+                return Words.of("need.shut", DropsText.named(without, attacker));
             }
         }
-        return Words.of("need.keeps", Telling.named(without, man));
+        return Words.of("need.keeps", DropsText.named(without, man));
     }
 
     // ---- orders
@@ -179,7 +179,7 @@ final class Preparing {
                 return Words.of(
                         "order.hangs",
                         name,
-                        Telling.named(next, hanging.getFirst().man()));
+                        DropsText.named(next, hanging.getFirst().man()));
             }
             List<Move> mates = judge.mates(next);
             if (!mates.isEmpty()) {
@@ -286,7 +286,7 @@ final class Preparing {
     /** What the move drops at the end; empty for nothing. */
     private String fault(Position here, Move move) {
         Drops drops = judge.of(here, move);
-        return drops.isNothing() ? "" : Words.of("trial.drops", Telling.of(drops, here.play(move), language));
+        return drops.isNothing() ? "" : Words.of("trial.drops", DropsText.of(drops, here.play(move), language));
     }
 
     /** What the best reply to a move of the set does; empty if it spoils nothing. */

@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.SearchedEntries;
+import org.zeroply.ledger.Section;
+import org.zeroply.ledger.State;
+import org.zeroply.ledger.Value;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.SearchedReading;
-import org.zeroply.reading.Section;
-import org.zeroply.reading.State;
-import org.zeroply.reading.Value;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -213,7 +213,7 @@ public sealed interface Condition {
         Ledger ledger =
                 Ledger.of(situation.positions().getFirst(), situation.moves(), ValueScale.SCHOOLROOM, Language.ENGLISH);
         if (!ledger.has(factor)) {
-            ledger = ledger.with(new SearchedReading().read(situation.position(), Language.ENGLISH, new Cancel()));
+            ledger = ledger.with(new SearchedEntries().read(situation.position(), Language.ENGLISH, new Cancel()));
         }
         return ledger.has(factor) ? ledger.entry(factor).of(side).value() : new Value.Absent();
     }

@@ -29,7 +29,7 @@ public record MarkedScript(
         Points lost,
         Points points,
         Points outOf,
-        List<Evidence> used) {
+        List<MarkEvidence> used) {
     public MarkedScript {
         items = List.copyOf(items);
         lines = List.copyOf(lines);

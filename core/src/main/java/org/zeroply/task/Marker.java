@@ -35,11 +35,11 @@ public final class Marker {
     private final SolutionGraph graph;
     private final ScriptReader.Reading script;
     private final Script written;
-    private final List<Evidence> evidence;
+    private final List<MarkEvidence> evidence;
     private final Map<Long, Set<Move>> counted = new HashMap<>();
     private final List<Counted> lines = new ArrayList<>();
     private final Map<Want, Finding> findings = new HashMap<>();
-    private final Set<Evidence> used = new LinkedHashSet<>();
+    private final Set<MarkEvidence> used = new LinkedHashSet<>();
 
     /** A line as far as it counts. */
     private record Counted(WrittenLine line, int plies, String why) {
@@ -84,7 +84,7 @@ public final class Marker {
         }
     }
 
-    private Marker(Task task, Script script, List<Evidence> evidence) {
+    private Marker(Task task, Script script, List<MarkEvidence> evidence) {
         this.task = task;
         this.graph = new SolutionGraph(task);
         this.written = script;
@@ -93,7 +93,7 @@ public final class Marker {
         cut();
     }
 
-    public static MarkedScript mark(Task task, Script script, List<Evidence> evidence) {
+    public static MarkedScript mark(Task task, Script script, List<MarkEvidence> evidence) {
         Points outOf = OutOf.of(task).points();
         return new Marker(task, script, evidence).mark(outOf);
     }
@@ -416,7 +416,7 @@ public final class Marker {
         }
         String reply = San.line(
                 line.line().positions().get(1), List.of(line.line().moves().get(1)));
-        Optional<Evidence> known = evidenceOf(after);
+        Optional<MarkEvidence> known = evidenceOf(after);
         if (known.isEmpty()) {
             return Finding.missing(Words.of("mark.refutationOpen", reply));
         }
@@ -445,7 +445,7 @@ public final class Marker {
         return graph.has(node) ? graph.name(node) : "?";
     }
 
-    private Optional<Evidence> evidenceOf(Position position) {
+    private Optional<MarkEvidence> evidenceOf(Position position) {
         return evidence.stream()
                 .filter(each -> each.position().key() == position.key())
                 .findFirst();
@@ -475,7 +475,7 @@ public final class Marker {
      * The positions on which the marking of refutations hangs and of which nobody has given a verdict yet: after replies that
      * the tree does not have.
      */
-    public static List<Position> undecided(Task task, Script script, List<Evidence> evidence) {
+    public static List<Position> undecided(Task task, Script script, List<MarkEvidence> evidence) {
         Marker marker = new Marker(task, script, evidence);
         List<Position> undecided = new ArrayList<>();
         task.scheme().wants().forEach(want -> {
@@ -536,7 +536,7 @@ public final class Marker {
         if (allowed > 0 && own < allowed || allowed == 0) {
             return Finding.missing(Words.of("mark.unfinished", own));
         }
-        Optional<Evidence> found = evidenceOf(last);
+        Optional<MarkEvidence> found = evidenceOf(last);
         if (found.isEmpty()) {
             return Finding.missing(Words.of("mark.noEvidence"));
         }

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Value;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Value;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Verdict;

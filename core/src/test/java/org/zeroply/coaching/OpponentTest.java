@@ -11,7 +11,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
 import org.zeroply.work.Cancel;
 
@@ -64,13 +64,13 @@ class OpponentTest {
 
     @Test
     void anEndThatIsKnownExactlyIsNotEstimated() {
-        Evidence drawn = OPPONENT.judge(Fen.position("8/8/4k3/8/4K3/4P3/8/8 w - - 0 1"), SILENT, new Cancel());
+        MarkEvidence drawn = OPPONENT.judge(Fen.position("8/8/4k3/8/4K3/4P3/8/8 w - - 0 1"), SILENT, new Cancel());
         assertThat(drawn.opinion()).isEqualTo(Opinion.LEVEL);
-        Evidence won = OPPONENT.judge(Fen.position("8/8/3k4/8/8/8/6q1/4K3 w - - 0 1"), SILENT, new Cancel());
+        MarkEvidence won = OPPONENT.judge(Fen.position("8/8/3k4/8/8/8/6q1/4K3 w - - 0 1"), SILENT, new Cancel());
         assertThat(won.opinion()).isEqualTo(Opinion.BLACK_WINNING);
         assertThat(won.by()).isEqualTo("the exact endings");
         assertThat(won.effort()).startsWith("Black").contains("mate in");
-        Evidence estimated =
+        MarkEvidence estimated =
                 OPPONENT.judge(Fen.position("r4rk1/5ppp/8/8/8/8/5PPP/6K1 w - - 0 1"), ANALYST, new Cancel());
         assertThat(estimated.opinion()).isEqualTo(Opinion.BLACK_WINNING);
         assertThat(Optional.of(estimated.by())).contains(ANALYST.name());

@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import org.junit.jupiter.api.Test;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
-import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.task.MarkedScript.Sum;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
@@ -68,7 +68,7 @@ class SittingTest {
         return Sitting.of(paper(), STUDENT, NOON);
     }
 
-    private static Sitting change(Sitting sitting, int place, java.util.function.UnaryOperator<Sat> change) {
+    private static Sitting change(Sitting sitting, int place, java.util.function.UnaryOperator<Attempt> change) {
         return sitting.with(place, change.apply(sitting.tasks().get(place)));
     }
 

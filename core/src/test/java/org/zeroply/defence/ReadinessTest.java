@@ -52,7 +52,7 @@ class ReadinessTest {
         Position position = Fen.position(row.get(0));
         Readiness readiness = ready(position, row.get(1), 3);
         Move now = readiness.now();
-        String told = now == null ? "" : Telling.of(readiness.drops(), position.play(now), Language.ENGLISH);
+        String told = now == null ? "" : DropsText.of(readiness.drops(), position.play(now), Language.ENGLISH);
         assertThat(told).isEqualTo(row.get(2));
         if (row.get(3).equals("ready")) {
             assertThat(readiness.isReady()).isTrue();

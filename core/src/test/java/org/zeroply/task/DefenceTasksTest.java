@@ -91,8 +91,8 @@ class DefenceTasksTest {
         assertThat(open)
                 .singleElement()
                 .satisfies(position -> assertThat(position.sideToMove()).isEqualTo(org.zeroply.rules.Side.WHITE));
-        Evidence works = new Evidence(open.getFirst(), Opinion.BLACK_WINNING, "the coach", "by hand");
-        Evidence fails = new Evidence(open.getFirst(), Opinion.LEVEL, "the coach", "by hand");
+        MarkEvidence works = new MarkEvidence(open.getFirst(), Opinion.BLACK_WINNING, "the coach", "by hand");
+        MarkEvidence fails = new MarkEvidence(open.getFirst(), Opinion.LEVEL, "the coach", "by hand");
         MarkedScript earned = Marker.mark(task, script, List.of(works));
         assertThat(item(earned, "1.Ne3").isMet()).isTrue();
         assertThat(earned.used()).as("what the marking rests on is kept").containsExactly(works);

@@ -298,7 +298,7 @@ class MarkerTest {
         assertThat(open.points()).isEqualTo(Points.ZERO);
         assertThat(open.items().getFirst().reason()).contains("nobody has judged");
         Position end = ScriptReader.read(script, task.start()).played().end();
-        Evidence won = new Evidence(end, Opinion.WHITE_WINNING, "exact endings", "");
+        MarkEvidence won = new MarkEvidence(end, Opinion.WHITE_WINNING, "exact endings", "");
         MarkedScript judged = Marker.mark(task, script, List.of(won));
         assertThat(judged.points()).isEqualTo(Points.of(10));
         assertThat(judged.used()).containsExactly(won);

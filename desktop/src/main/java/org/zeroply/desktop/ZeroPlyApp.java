@@ -170,7 +170,7 @@ public final class ZeroPlyApp extends Application {
         for (SampleClub.Student each : SampleClub.students()) {
             students.put(each.name(), workbook.sittings().keep(new Student(0, each.name(), each.rating())));
         }
-        for (SampleClub.Sat sat : SampleClub.sittings()) {
+        for (SampleClub.SatPaper sat : SampleClub.sittings()) {
             Student student = Objects.requireNonNull(students.get(sat.student().name()));
             workbook.sittings()
                     .add(ids.get(sat.paper()), Homework.takeIn(papers.get(sat.paper()), student, sat.scripts(), now));

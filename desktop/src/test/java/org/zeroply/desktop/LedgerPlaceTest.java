@@ -22,8 +22,8 @@ import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerRow;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Section;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Section;
 import org.zeroply.rules.Square;
 
 /** The ledger in the real window: sections, evidence, what concerns a square, comparison, trades and reach. */

@@ -227,7 +227,7 @@ public final class PaperPages {
                         result.millis() / 60_000));
         page.line("p", "summary", result.advice());
         for (int i = 0; i < sitting.tasks().size(); i++) {
-            Sitting.Sat sat = sitting.tasks().get(i);
+            Sitting.Attempt sat = sitting.tasks().get(i);
             if (sat.end() != Sitting.End.OPEN) {
                 marked(page, i + 1, sat, whole.scripts().get(i));
             }
@@ -237,7 +237,7 @@ public final class PaperPages {
         return page.finish();
     }
 
-    private static void marked(Page page, int number, Sitting.Sat sat, MarkedScript marked) {
+    private static void marked(Page page, int number, Sitting.Attempt sat, MarkedScript marked) {
         Task task = sat.task();
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram");

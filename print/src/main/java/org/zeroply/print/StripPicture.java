@@ -5,7 +5,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.Praise;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;

@@ -105,13 +105,13 @@ public final class SampleClub {
      *
      * @param paper its place in the list of papers, from 0
      */
-    public record Sat(int paper, Student student, ScriptText.Contents scripts) {}
+    public record SatPaper(int paper, Student student, ScriptText.Contents scripts) {}
 
     /** What students have written, as they would hand it in. */
-    public static List<Sat> sittings() {
+    public static List<SatPaper> sittings() {
         try (InputStream in = resource("sittings.txt")) {
             String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
-            List<Sat> sittings = new ArrayList<>();
+            List<SatPaper> sittings = new ArrayList<>();
             for (String part : text.split("(?m)^paper: ")) {
                 if (part.isBlank()) {
                     continue;
@@ -122,7 +122,7 @@ public final class SampleClub {
                         .filter(each -> each.name().equals(scripts.student()))
                         .findFirst()
                         .orElseThrow();
-                sittings.add(new Sat(paper - 1, student, scripts));
+                sittings.add(new SatPaper(paper - 1, student, scripts));
             }
             return sittings;
         } catch (IOException broken) {

@@ -26,7 +26,7 @@ class KeptMarksTest {
     @Test
     void scriptsEarnWhatTheyEarned() throws IOException {
         List<String> now = new ArrayList<>();
-        for (SampleClub.Sat sat : SampleClub.sittings()) {
+        for (SampleClub.SatPaper sat : SampleClub.sittings()) {
             List<Task> tasks = SampleClub.papers().get(sat.paper()).tasks();
             now.add("paper " + (sat.paper() + 1) + ", " + sat.student().name());
             for (int i = 0; i < tasks.size(); i++) {

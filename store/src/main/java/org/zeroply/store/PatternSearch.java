@@ -5,7 +5,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.Pattern;
+import org.zeroply.ledger.Pattern;
 import org.zeroply.rules.Board;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;

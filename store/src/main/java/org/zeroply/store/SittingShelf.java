@@ -11,12 +11,12 @@ import org.jdbi.v3.core.Handle;
 import org.zeroply.coaching.Award;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
-import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
 import org.zeroply.notation.Fen;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
@@ -158,7 +158,7 @@ public final class SittingShelf {
                     .mapTo(Long.class)
                     .one();
             for (int place = 0; place < sitting.tasks().size(); place++) {
-                Sat sat = sitting.tasks().get(place);
+                Attempt sat = sitting.tasks().get(place);
                 handle.execute(
                         "insert into sitting_task (sitting, place, content, script, used, since, ending, evidence,"
                                 + " awards) values (?, ?, ?, '', 0, null, 'OPEN', '', '')",
@@ -172,14 +172,14 @@ public final class SittingShelf {
     }
 
     /** Keeps the state of one task; called at every keystroke, so it writes one row. */
-    public void save(long sitting, int place, Sat sat, Instant now) {
+    public void save(long sitting, int place, Attempt sat, Instant now) {
         workbook.write(handle -> {
             put(handle, sitting, place, sat, now);
             return true;
         });
     }
 
-    private static void put(Handle handle, long sitting, int place, Sat sat, Instant now) {
+    private static void put(Handle handle, long sitting, int place, Attempt sat, Instant now) {
         handle.execute(
                 "update sitting_task set script = ?, used = ?, since = ?, ending = ?, evidence = ?, awards = ?"
                         + " where sitting = ? and place = ?",
@@ -204,7 +204,7 @@ public final class SittingShelf {
     }
 
     static Sitting read(Handle handle, long id) {
-        List<Sat> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
+        List<Attempt> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
                         + " sitting_task where sitting = ? order by place")
                 .bind(0, id)
                 .map((rows, context) -> sat(rows))
@@ -228,13 +228,13 @@ public final class SittingShelf {
                 .orElseThrow(() -> new WorkbookException("there is no sitting " + id));
     }
 
-    private static Sat sat(ResultSet rows) throws SQLException {
+    private static Attempt sat(ResultSet rows) throws SQLException {
         Task task = PaperShelf.task(rows.getString(1));
         Script script = ScriptText.read(rows.getString(2)).scripts().getOrDefault(1, Script.EMPTY);
         long used = rows.getLong(3);
         long since = rows.getLong(4);
         OptionalLong running = rows.wasNull() ? OptionalLong.empty() : OptionalLong.of(since);
-        return new Sat(
+        return new Attempt(
                 task,
                 script,
                 new Stopwatch(used, running),
@@ -245,9 +245,9 @@ public final class SittingShelf {
 
     // ---- texts of rows: a line each, fields with tabs between
 
-    private static String evidence(List<Evidence> evidence) {
+    private static String evidence(List<MarkEvidence> evidence) {
         StringBuilder out = new StringBuilder();
-        for (Evidence each : evidence) {
+        for (MarkEvidence each : evidence) {
             out.append(Fen.write(each.position()))
                     .append('\t')
                     .append(each.opinion())
@@ -260,11 +260,11 @@ public final class SittingShelf {
         return out.toString();
     }
 
-    private static List<Evidence> evidence(String text) {
-        List<Evidence> evidence = new ArrayList<>();
+    private static List<MarkEvidence> evidence(String text) {
+        List<MarkEvidence> evidence = new ArrayList<>();
         text.lines().forEach(line -> {
             String[] fields = line.split("\t", -1);
-            evidence.add(new Evidence(
+            evidence.add(new MarkEvidence(
                     Fen.position(fields[0]),
                     Opinion.valueOf(fields[1]),
                     NodeText.unescape(fields[2]),

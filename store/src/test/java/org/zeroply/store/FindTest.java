@@ -14,7 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.gametree.GameResult;
-import org.zeroply.reading.Pattern;
+import org.zeroply.ledger.Pattern;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Side;
 import org.zeroply.work.Cancel;

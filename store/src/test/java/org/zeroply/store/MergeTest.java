@@ -260,7 +260,7 @@ class MergeTest {
             assertThat(listed.paper()).isEqualTo(mine);
             assertThat(listed.isDone()).isFalse();
         });
-        Sitting.Sat done =
+        Sitting.Attempt done =
                 begun.tasks().getFirst().with(Script.EMPTY.withChoice("Ra8#")).with(Sitting.End.COMMITTED);
         club.sittings().save(begun.id(), 0, done, noon.plusSeconds(60));
         assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(0, 0, 1, 0));

@@ -17,11 +17,11 @@ import org.zeroply.coaching.Award;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
-import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
@@ -119,11 +119,11 @@ class PaperShelfTest {
         Student ida = workbook.sittings().keep(new Student(0, "Brandt, Ida", 1710));
         Sitting begun = workbook.sittings().begin(paper, workbook.papers().read(paper), ida, NOON);
         Script script = Script.of("Ra8", List.of("1.Ra8# | w++", "", "@1 | level"));
-        Sat working = begun.tasks().getFirst().with(script).with(Stopwatch.NEW.start(NOON.toEpochMilli()));
+        Attempt working = begun.tasks().getFirst().with(script).with(Stopwatch.NEW.start(NOON.toEpochMilli()));
         workbook.sittings().save(begun.id(), 0, working, NOON.plusSeconds(20));
         reopen();
         Sitting back = workbook.sittings().read(begun.id());
-        Sat first = back.tasks().getFirst();
+        Attempt first = back.tasks().getFirst();
         assertThat(first.script()).isEqualTo(script.withRows(List.of("1.Ra8# | w++", "|", "@1 | level")));
         assertThat(back.current()).hasValue(0);
         long later = NOON.plusSeconds(90).toEpochMilli();
@@ -142,14 +142,14 @@ class PaperShelfTest {
         Paper before = workbook.papers().read(id);
         Student ida = workbook.sittings().keep(new Student(0, "Brandt, Ida", 1710));
         Sitting begun = workbook.sittings().begin(id, before, ida, NOON);
-        Sat done = begun.tasks()
+        Attempt done = begun.tasks()
                 .getFirst()
                 .with(Script.of("Ra8", List.of("1.Ra8# | level")))
                 .with(new Stopwatch(61_500, OptionalLong.empty()))
                 .with(End.COMMITTED)
                 .withAwards(List.of(new Award(1, Points.of(5), "a fine\ttry")))
                 .withEvidence(List.of(
-                        new Evidence(before.tasks().getFirst().start(), Opinion.WHITE_WINNING, "coach", "by eye")));
+                        new MarkEvidence(before.tasks().getFirst().start(), Opinion.WHITE_WINNING, "coach", "by eye")));
         workbook.sittings().save(begun.id(), 0, done, NOON);
         workbook.papers().save(id, before, before.withTasks(List.of()), "", "all gone");
         reopen();

@@ -156,7 +156,7 @@ class YesterdayTest {
             say(each.toString());
             Sitting sitting = workbook.sittings().read(each.id());
             for (int task = 0; task < sitting.tasks().size(); task++) {
-                Sitting.Sat sat = sitting.tasks().get(task);
+                Sitting.Attempt sat = sitting.tasks().get(task);
                 say(ScriptText.write(task + 1, sat.script()));
                 say(sat.clock() + " " + sat.end() + " " + sat.awards());
             }

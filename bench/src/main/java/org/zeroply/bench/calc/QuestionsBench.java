@@ -166,7 +166,7 @@ final class QuestionsBench {
         List<Paper> papers = SampleClub.papers();
         int marked = 0;
         long begun = System.nanoTime();
-        for (SampleClub.Sat sat : SampleClub.sittings()) {
+        for (SampleClub.SatPaper sat : SampleClub.sittings()) {
             List<Task> tasks = papers.get(sat.paper()).tasks();
             for (int i = 0; i < tasks.size(); i++) {
                 Marker.mark(tasks.get(i), sat.scripts().scripts().getOrDefault(i + 1, Script.EMPTY), List.of());

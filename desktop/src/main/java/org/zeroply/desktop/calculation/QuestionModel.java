@@ -54,7 +54,7 @@ public final class QuestionModel {
 
     private final ObjectProperty<@Nullable CoachQuestion<?>> question = new SimpleObjectProperty<>(this, "question");
     private final ReadOnlyObjectWrapper<Given> given = new ReadOnlyObjectWrapper<>(this, "given", Given.NOTHING);
-    private final ReadOnlyObjectWrapper<@Nullable Answer> answer = new ReadOnlyObjectWrapper<>(this, "answer");
+    private final ReadOnlyObjectWrapper<@Nullable GivenAnswer> answer = new ReadOnlyObjectWrapper<>(this, "answer");
     private final ReadOnlyBooleanWrapper running = new ReadOnlyBooleanWrapper(this, "running", false);
     private final TypedLine typed;
 
@@ -112,7 +112,7 @@ public final class QuestionModel {
         given.set(given.get().with(parameter, value));
     }
 
-    public ReadOnlyObjectProperty<@Nullable Answer> answerProperty() {
+    public ReadOnlyObjectProperty<@Nullable GivenAnswer> answerProperty() {
         return answer.getReadOnlyProperty();
     }
 
@@ -128,13 +128,13 @@ public final class QuestionModel {
 
     /** Whether the answer is about the position that is shown. */
     public boolean isAboutHere() {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         return shown != null && shown.node() == reading.nodeProperty().get();
     }
 
     /** Where the answer was asked, in words; empty if that is here. */
     public String askedWhere() {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         if (shown == null || isAboutHere() || !reading.tree().has(shown.node())) {
             return "";
         }
@@ -201,7 +201,7 @@ public final class QuestionModel {
         }
         answer.set(null);
         BooleanSupplier isNewest = newest.ask();
-        CalculatorService.Job<Answer> job = job(chosen, background.states(state -> {
+        CalculatorService.Job<GivenAnswer> job = job(chosen, background.states(state -> {
             if (isNewest.getAsBoolean() && running.get()) {
                 answer.set(state);
             }
@@ -225,7 +225,7 @@ public final class QuestionModel {
 
     /** Plays the moves up to a row into the game, at the place where the question was asked. */
     public void play(QuestionReport.Row row) {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         if (shown == null || !reading.tree().has(shown.node())) {
             return;
         }
@@ -244,7 +244,7 @@ public final class QuestionModel {
 
     /** Whether {@link #takeIn} would change the game. */
     public boolean canTakeIn(QuestionReport.@Nullable Row row) {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         if (shown == null || !reading.tree().has(shown.node())) {
             return false;
         }
@@ -257,7 +257,7 @@ public final class QuestionModel {
 
     /** Takes a finding, a solution with its defences, or a row's line into the game, as one edit. */
     public void takeIn(QuestionReport.@Nullable Row row) {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         if (shown == null || !canTakeIn(row)) {
             return;
         }
@@ -283,13 +283,13 @@ public final class QuestionModel {
 
     /** Whether a task can be made of the answer. */
     boolean canMakeTask() {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         return shown != null && shown.report().seed() != null;
     }
 
     /** Makes a task of the answer, with its solution and a drafted scheme; nothing is done if none can be made. */
     public void makeTask() {
-        Answer shown = answer.get();
+        GivenAnswer shown = answer.get();
         TaskSeed seed = shown == null ? null : shown.report().seed();
         if (shown != null && seed != null && reading.tree().has(shown.node())) {
             onTask.accept(DefenceTasks.of(
@@ -329,7 +329,7 @@ public final class QuestionModel {
         }
     }
 
-    private CalculatorService.Job<Answer> job(CoachQuestion<?> chosen, Consumer<Answer> told) {
+    private CalculatorService.Job<GivenAnswer> job(CoachQuestion<?> chosen, Consumer<GivenAnswer> told) {
         int node = reading.nodeProperty().get();
         GameTree tree = reading.tree();
         Language language = reading.languageProperty().get();
@@ -337,8 +337,8 @@ public final class QuestionModel {
         Given how = given.get();
         return (analyst, cancel) -> {
             Asked where = new Asked(tree, node, language, amount, how, analyst, endings, this::advance, cancel);
-            return new Answer(
-                    chosen, node, chosen.answer(where, partial -> told.accept(new Answer(chosen, node, partial))));
+            return new GivenAnswer(
+                    chosen, node, chosen.answer(where, partial -> told.accept(new GivenAnswer(chosen, node, partial))));
         };
     }
 

@@ -268,7 +268,7 @@ final class QuestionPane extends VBox {
     // ---- the answer
 
     private void show() {
-        Answer answer = model.answerProperty().get();
+        GivenAnswer answer = model.answerProperty().get();
         boolean running = model.runningProperty().get();
         headline.setText(
                 answer != null
@@ -295,7 +295,7 @@ final class QuestionPane extends VBox {
     }
 
     private void showTakeIn() {
-        Answer answer = model.answerProperty().get();
+        GivenAnswer answer = model.answerProperty().get();
         QuestionReport.Row row = chosen.get();
         takeIn.setDisable(!model.canTakeIn(row));
         Widgets.present(toTask, model.canMakeTask());

@@ -2,8 +2,8 @@ package org.zeroply.desktop.game;
 
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
-import org.zeroply.reading.ValueScale;
 
 /**
  * Where one is in the open game. Two spots are equal if nothing has moved between them.

@@ -15,10 +15,10 @@ import javafx.scene.layout.VBox;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.reading.Pattern;
-import org.zeroply.reading.Pattern.Feature;
-import org.zeroply.reading.Pattern.Men;
-import org.zeroply.reading.Pattern.Shape;
+import org.zeroply.ledger.Pattern;
+import org.zeroply.ledger.Pattern.Feature;
+import org.zeroply.ledger.Pattern.Men;
+import org.zeroply.ledger.Pattern.Shape;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Side;
 

@@ -15,10 +15,10 @@ import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CoachRemarks.CandidateNote;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.LineReading;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 

@@ -11,7 +11,7 @@ import org.zeroply.desktop.game.Spot;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.strip.StripLanes;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.reading.MoveMeasures;
+import org.zeroply.ledger.MoveMeasures;
 import org.zeroply.rules.Move;
 import org.zeroply.work.Cancel;
 

@@ -14,7 +14,7 @@ import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.reading.Comparison;
+import org.zeroply.ledger.Comparison;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 

@@ -21,10 +21,10 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Walking;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.SearchedEntries;
 import org.zeroply.notation.Language;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.SearchedReading;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
@@ -49,12 +49,12 @@ public final class LedgerModel {
 
     private final OpenGame reading;
     private final Background background;
-    private final SearchedReading searching = new SearchedReading();
+    private final SearchedEntries searching = new SearchedEntries();
     private final PauseTransition rest = new PauseTransition(RESTED);
     private final Walking walking = new Walking(this::refresh);
     private final Map<Known, List<Entry>> searched = new LinkedHashMap<>(64, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<Known, List<org.zeroply.reading.Entry>> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<Known, List<org.zeroply.ledger.Entry>> eldest) {
             return size() > MOST_KEPT;
         }
     };

@@ -21,8 +21,8 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.reading.Section;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.Section;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Square;
 
 /** The ledger's column: its four views under one row of tabs. Passive; what a view draws on the board is handed on. */

@@ -1,10 +1,10 @@
 package org.zeroply.desktop.ledger;
 
 import org.jspecify.annotations.Nullable;
-import org.zeroply.reading.Change;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Reach;
-import org.zeroply.reading.Section;
+import org.zeroply.ledger.Change;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Reach;
+import org.zeroply.ledger.Section;
 import org.zeroply.rules.SquareSet;
 
 /** A row of the ledger as it is shown. */

@@ -12,21 +12,21 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.ledger.Change;
+import org.zeroply.ledger.Comparison;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.ExchangeFamily;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Ledger;
+import org.zeroply.ledger.Reach;
+import org.zeroply.ledger.RunningBalance;
+import org.zeroply.ledger.Section;
+import org.zeroply.ledger.Value;
+import org.zeroply.ledger.ValueScale;
+import org.zeroply.ledger.Weakening;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
-import org.zeroply.reading.Change;
-import org.zeroply.reading.Comparison;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.ExchangeReading;
-import org.zeroply.reading.Factor;
-import org.zeroply.reading.Ledger;
-import org.zeroply.reading.Reach;
-import org.zeroply.reading.RunningBalance;
-import org.zeroply.reading.Section;
-import org.zeroply.reading.Value;
-import org.zeroply.reading.ValueScale;
-import org.zeroply.reading.Weakening;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -186,7 +186,7 @@ final class LedgerRows {
     }
 
     private void square(Square square, List<LedgerRow> rows) {
-        ExchangeReading.SquareAccount account = ExchangeReading.of(position, square);
+        ExchangeFamily.SquareAccount account = ExchangeFamily.of(position, square);
         String verdict = Texts.of("ledger.square.empty");
         Piece piece = position.pieceAt(square);
         if (piece != null) {

@@ -28,10 +28,10 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.reading.Change;
-import org.zeroply.reading.Entry;
-import org.zeroply.reading.Section;
-import org.zeroply.reading.Value;
+import org.zeroply.ledger.Change;
+import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Section;
+import org.zeroply.ledger.Value;
 
 /**
  * The ledger as an account: White's column, the factor, Black's column. Choosing a row shows its evidence and tells the

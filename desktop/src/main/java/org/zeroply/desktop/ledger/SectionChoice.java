@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.zeroply.reading.Section;
+import org.zeroply.ledger.Section;
 
 /**
  * How a coach wants the sections of the ledger: in which order, which not at all, and which closed.

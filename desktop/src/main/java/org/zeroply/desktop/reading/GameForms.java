@@ -19,8 +19,8 @@ import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.gametree.Tags;
-import org.zeroply.reading.Value;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.Value;
+import org.zeroply.ledger.ValueScale;
 
 /** What is asked about the open game on a sheet of paper: what pieces are worth, names and data. */
 final class GameForms {

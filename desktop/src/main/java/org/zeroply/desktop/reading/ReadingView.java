@@ -25,10 +25,10 @@ import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Trace;
-import org.zeroply.desktop.calculation.Answer;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
 import org.zeroply.desktop.calculation.Drawings;
+import org.zeroply.desktop.calculation.GivenAnswer;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
@@ -286,7 +286,7 @@ public final class ReadingView extends StackPane {
      * chosen candidate or what threatens.
      */
     private void draw() {
-        Answer answer = questions.answerProperty().get();
+        GivenAnswer answer = questions.answerProperty().get();
         boolean asked = questions.questionProperty().get() != null
                 && calculation.openProperty().get();
         Shown shown = ledgerPane.shownProperty().get();

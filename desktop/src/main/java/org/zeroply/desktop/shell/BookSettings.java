@@ -12,8 +12,8 @@ import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.SectionChoice;
 import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.strip.StripLanes;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
-import org.zeroply.reading.ValueScale;
 import org.zeroply.store.Workbook;
 
 /** What belongs to the workbook and not to the machine: piece letters, value scale, who answers under the curtain, the ledger's sections, the strip's lanes, what a turning point costs. */

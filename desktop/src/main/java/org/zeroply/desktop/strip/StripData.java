@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.zeroply.gametree.ClockUse;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.reading.ValueScale;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 

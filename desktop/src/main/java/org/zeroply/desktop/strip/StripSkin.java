@@ -24,7 +24,7 @@ import javafx.util.Subscription;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.strip.StripLayout.Cell;
 import org.zeroply.desktop.strip.StripLayout.Joint;
-import org.zeroply.reading.MoveMeasures;
+import org.zeroply.ledger.MoveMeasures;
 import org.zeroply.rules.Side;
 
 /**

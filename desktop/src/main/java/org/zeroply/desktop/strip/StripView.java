@@ -16,7 +16,7 @@ import javafx.scene.control.Skin;
 import javafx.scene.paint.Color;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.reading.MoveMeasures;
+import org.zeroply.ledger.MoveMeasures;
 
 /** Shows a game as a strip. Colours and text size come from the stylesheet. */
 public final class StripView extends Control {

@@ -23,7 +23,7 @@ import org.zeroply.coaching.Award;
 import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Sitting;
-import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.Texts;
@@ -92,7 +92,7 @@ public final class MarkedView extends BorderPane {
         return whole.sitting();
     }
 
-    private Sat sat() {
+    private Attempt sat() {
         return sitting().tasks().get(place);
     }
 

@@ -21,7 +21,7 @@ import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Opponent;
 import org.zeroply.coaching.Sitting;
-import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
@@ -42,7 +42,7 @@ import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.ResultTable;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.store.Workbook;
-import org.zeroply.task.Evidence;
+import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Marker;
 import org.zeroply.task.Paper;
 import org.zeroply.task.ScriptReader;
@@ -266,7 +266,7 @@ public final class SittingDesk implements ResultsPane.Actions {
      * The positions on which the marking hangs and on which nobody has given a verdict: where a game that was played on stopped,
      * and after refutations that the solution does not have.
      */
-    private static List<Position> unjudged(Sat sat) {
+    private static List<Position> unjudged(Attempt sat) {
         if (sat.task().kind() == TaskKind.ELIMINATE) {
             return Marker.undecided(sat.task(), sat.script(), sat.evidence());
         }
@@ -283,16 +283,16 @@ public final class SittingDesk implements ResultsPane.Actions {
 
     /** Has positions judged, and keeps the verdicts as evidence for the marking. */
     private void judge(Sitting sitting, int place) {
-        Sat sat = sitting.tasks().get(place);
+        Attempt sat = sitting.tasks().get(place);
         List<Position> positions = unjudged(sat);
         calculator.look(
                 (analyst, cancel) -> {
-                    List<Evidence> evidence = new ArrayList<>(sat.evidence());
+                    List<MarkEvidence> evidence = new ArrayList<>(sat.evidence());
                     positions.forEach(position -> evidence.add(opponent.judge(position, analyst, cancel)));
                     return evidence;
                 },
                 evidence -> {
-                    Sat judged = sat.withEvidence(evidence);
+                    Attempt judged = sat.withEvidence(evidence);
                     background.write(
                             () -> {
                                 workbook.sittings().save(sitting.id(), place, judged, clock.instant());
@@ -330,7 +330,7 @@ public final class SittingDesk implements ResultsPane.Actions {
         }
 
         private void keep(int place, List<Award> awards) {
-            Sat sat = sitting.tasks().get(place).withAwards(awards);
+            Attempt sat = sitting.tasks().get(place).withAwards(awards);
             Sitting now = sitting.with(place, sat);
             sitting = now;
             background.write(

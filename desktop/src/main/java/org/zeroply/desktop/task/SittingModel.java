@@ -9,8 +9,8 @@ import java.util.regex.Pattern;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
-import org.zeroply.coaching.Sitting.Sat;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.notation.San;
@@ -46,7 +46,7 @@ public final class SittingModel {
         Sitting restored = begun;
         OptionalInt current = begun.current();
         if (current.isPresent()) {
-            Sat sat = begun.tasks().get(current.getAsInt());
+            Attempt sat = begun.tasks().get(current.getAsInt());
             Stopwatch watch =
                     sat.clock().restored(begun.mayPause(), begun.saved().toEpochMilli());
             restored = begun.with(current.getAsInt(), sat.with(watch));
@@ -62,7 +62,7 @@ public final class SittingModel {
         return sitting.get().current().orElse(sitting.get().tasks().size() - 1);
     }
 
-    public Sat current() {
+    public Attempt current() {
         return sitting.get().tasks().get(place());
     }
 
@@ -79,7 +79,7 @@ public final class SittingModel {
         return current().task().start();
     }
 
-    private void save(Sat sat) {
+    private void save(Attempt sat) {
         int at = place();
         sitting.set(sitting.get().with(at, sat));
         long id = sitting.get().id();

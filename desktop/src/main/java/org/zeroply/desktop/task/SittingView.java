@@ -24,7 +24,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.zeroply.coaching.Sitting;
-import org.zeroply.coaching.Sitting.Sat;
+import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.FxThread;
@@ -185,7 +185,7 @@ public final class SittingView extends BorderPane {
             return;
         }
         Sitting sitting = model.sittingProperty().get();
-        Sat sat = model.current();
+        Attempt sat = model.current();
         Task task = sat.task();
         if (model.number() != shown) {
             shown = model.number();

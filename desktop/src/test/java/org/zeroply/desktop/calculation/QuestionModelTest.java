@@ -78,7 +78,7 @@ class QuestionModelTest {
         return answer().report();
     }
 
-    private Answer answer() {
+    private GivenAnswer answer() {
         return Objects.requireNonNull(questions.answerProperty().get());
     }
 

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
-import org.zeroply.reading.Section;
+import org.zeroply.ledger.Section;
 
 class SectionChoiceTest {
     @Test

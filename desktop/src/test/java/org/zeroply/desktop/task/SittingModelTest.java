@@ -117,8 +117,8 @@ class SittingModelTest {
         model.commit();
         model.write(rows("too late"));
         assertThat(model.isDone()).isTrue();
-        List<Sitting.Sat> tasks = model.sittingProperty().get().tasks();
-        assertThat(tasks).extracting(Sitting.Sat::end).containsExactly(End.TIME_UP, End.COMMITTED);
+        List<Sitting.Attempt> tasks = model.sittingProperty().get().tasks();
+        assertThat(tasks).extracting(Sitting.Attempt::end).containsExactly(End.TIME_UP, End.COMMITTED);
         assertThat(tasks.getFirst().script().rows()).containsExactly("51.a5");
         assertThat(tasks.getLast().script().isEmpty()).isTrue();
         assertThat(tasks.getFirst().clock().isRunning()).isFalse();
@@ -173,7 +173,7 @@ class SittingModelTest {
         SittingModel model = begin(paper);
         model.leave();
         assertThat(model.sittingProperty().get().tasks())
-                .extracting(Sitting.Sat::end)
+                .extracting(Sitting.Attempt::end)
                 .containsExactly(End.LEFT, End.LEFT);
     }
 

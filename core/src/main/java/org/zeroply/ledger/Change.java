@@ -1,0 +1,68 @@
+package org.zeroply.ledger;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.zeroply.ledger.Entry.Account;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.words.Words;
+
+/** One factor in two ledgers, and what is different. */
+public record Change(Entry before, Entry after) {
+    public Change {
+        if (before.factor() != after.factor()) {
+            throw new IllegalArgumentException(
+                    "a change is of one factor, not of " + before.factor() + " and " + after.factor());
+        }
+    }
+
+    public Factor factor() {
+        return after.factor();
+    }
+
+    public boolean changed(Side side) {
+        return !before.of(side).value().equals(after.of(side).value());
+    }
+
+    /** What changed, side by side, in a few words; empty if only the evidence moved. */
+    public String inWords() {
+        List<String> parts = new ArrayList<>();
+        for (Side side : Side.values()) {
+            String said = inWords(side);
+            if (!said.isEmpty()) {
+                parts.add(Words.of("change.side", Words.of("side." + side), said));
+            }
+        }
+        return String.join("; ", parts);
+    }
+
+    /** What changed for one side; empty if nothing did. */
+    public String inWords(Side side) {
+        return side(before.of(side), after.of(side));
+    }
+
+    private static String side(Account before, Account after) {
+        if (before.value().equals(after.value())) {
+            return "";
+        }
+        if (before.value() instanceof Value.Squares old && after.value() instanceof Value.Squares now) {
+            return squares(old.squares(), now.squares());
+        }
+        String was = before.value().text().isEmpty()
+                ? Words.of("none")
+                : before.value().text();
+        String is = after.value().text().isEmpty()
+                ? Words.of("none")
+                : after.value().text();
+        return Words.of("change.value", was, is);
+    }
+
+    private static String squares(SquareSet before, SquareSet after) {
+        SquareSet fresh = after.without(before);
+        SquareSet gone = before.without(after);
+        if (gone.isEmpty()) {
+            return Words.of("change.new", fresh);
+        }
+        return fresh.isEmpty() ? Words.of("change.gone", gone) : Words.of("change.newAndGone", fresh, gone);
+    }
+}

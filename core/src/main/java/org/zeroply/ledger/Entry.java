@@ -1,0 +1,66 @@
+package org.zeroply.ledger;
+
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.SquareSet;
+
+/**
+ * One measured line of the ledger.
+ *
+ * @param explanation what was counted, in one sentence
+ * @param here why the rule does not hold in this position; null where no exception was found
+ */
+public record Entry(
+        Factor factor,
+        Account white,
+        Account black,
+        String explanation,
+        @Nullable String here) {
+    public Entry(Factor factor, Account white, Account black, String explanation) {
+        this(factor, white, black, explanation, null);
+    }
+
+    /** One side's part: its figure, and what proves it. */
+    public record Account(Value value, Evidence evidence) {
+        static final Account NONE = of(SquareSet.NONE);
+
+        /** An account whose figure is the squares themselves. */
+        static Account of(SquareSet squares) {
+            return new Account(new Value.Squares(squares), Evidence.of(squares));
+        }
+
+        static Account of(SquareSet squares, Evidence evidence) {
+            return new Account(new Value.Squares(squares), evidence);
+        }
+
+        static Account of(int count, SquareSet evidence) {
+            return new Account(new Value.Count(count), Evidence.of(evidence));
+        }
+    }
+
+    public Account of(Side side) {
+        return side == Side.WHITE ? white : black;
+    }
+
+    /** Why it matters. */
+    public String rule() {
+        return factor.rule();
+    }
+
+    /** Why the rule does not hold here, where that is known. */
+    public Optional<String> exceptionHere() {
+        return Optional.ofNullable(here);
+    }
+
+    /** Whether a square belongs to the evidence of either side. */
+    public boolean concerns(SquareSet squares) {
+        return !white.evidence().squares().and(squares).isEmpty()
+                || !black.evidence().squares().and(squares).isEmpty();
+    }
+
+    /** Whether there is nothing to see on either side; such an entry is left out of a short ledger. */
+    public boolean isEmpty() {
+        return white.value().isNothing() && black.value().isNothing();
+    }
+}

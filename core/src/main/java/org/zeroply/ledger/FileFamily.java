@@ -1,0 +1,102 @@
+package org.zeroply.ledger;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.zeroply.ledger.Entry.Account;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.words.Words;
+
+/** Open and half-open files, the seventh rank, and space behind the pawns. */
+final class FileFamily {
+    private final Survey survey;
+    private final Position position;
+
+    private FileFamily(Survey survey) {
+        this.survey = survey;
+        position = survey.position;
+    }
+
+    static List<Entry> read(Survey survey) {
+        FileFamily reading = new FileFamily(survey);
+        return List.of(
+                reading.openFiles(),
+                Counted.entry(Factor.HALF_OPEN_FILES, reading::halfOpen),
+                Counted.entry(Factor.SEVENTH, reading::seventh),
+                Counted.entry(Factor.SPACE, reading::space));
+    }
+
+    private SquareSet heavy(Side side) {
+        return position.men(side, PieceType.ROOK).or(position.men(side, PieceType.QUEEN));
+    }
+
+    private Entry openFiles() {
+        long pawnFiles = PawnMasks.files(survey.pawns(Side.WHITE) | survey.pawns(Side.BLACK));
+        int[] held = new int[2];
+        long[] holders = new long[2];
+        List<String> told = new ArrayList<>();
+        for (int file = 0; file < 8; file++) {
+            long squares = PawnMasks.file(file);
+            if ((pawnFiles & squares) != 0) {
+                continue;
+            }
+            SquareSet white = heavy(Side.WHITE).and(new SquareSet(squares));
+            SquareSet black = heavy(Side.BLACK).and(new SquareSet(squares));
+            char letter = (char) ('a' + file);
+            if (white.size() == black.size()) {
+                told.add(Words.of(white.isEmpty() ? "files.nobody" : "files.disputed", letter));
+            } else {
+                Side holder = white.size() > black.size() ? Side.WHITE : Side.BLACK;
+                held[holder.ordinal()] |= 1 << file;
+                holders[holder.ordinal()] |= holder == Side.WHITE ? white.bits() : black.bits();
+                told.add(Words.of("files.held", letter, Words.of("side." + holder)));
+            }
+        }
+        return new Entry(
+                Factor.OPEN_FILES,
+                files(held[0], holders[0]),
+                files(held[1], holders[1]),
+                told.isEmpty() ? Words.of("files.none") : String.join(", ", told));
+    }
+
+    private static Account files(int held, long holders) {
+        return new Account(new Value.Files(held), Evidence.of(new SquareSet(holders)));
+    }
+
+    private Counted halfOpen(Side side) {
+        int files = 0;
+        long targets = 0;
+        SquareSet used = SquareSet.NONE;
+        for (int file = 0; file < 8; file++) {
+            long squares = PawnMasks.file(file);
+            long enemy = survey.pawns(side.opposite()) & squares;
+            if ((survey.pawns(side) & squares) == 0 && enemy != 0) {
+                files |= 1 << file;
+                targets |= enemy;
+                used = used.or(heavy(side).and(new SquareSet(squares)));
+            }
+        }
+        Evidence evidence = Evidence.of(used).with(Role.TARGET, new SquareSet(targets));
+        String detail = used.isEmpty() ? "" : Words.of("files.used", survey.names(used));
+        return new Counted(new Account(new Value.Files(files), evidence), detail);
+    }
+
+    private Counted seventh(Side side) {
+        return new Counted(Account.of(heavy(side).and(new SquareSet(Survey.ownRanks(side, 7, 7)))), "");
+    }
+
+    private Counted space(Side side) {
+        long behind = 0;
+        for (int file = 2; file <= 5; file++) {
+            SquareSet pawns = new SquareSet(survey.pawns(side) & PawnMasks.file(file));
+            for (Square pawn : pawns) {
+                behind |= PawnMasks.file(file) & Survey.ahead(side.opposite(), pawn.rank());
+            }
+        }
+        long space = behind & ~survey.pawns(side) & ~survey.pawnAttacks(side.opposite());
+        return new Counted(Account.of(Long.bitCount(space), new SquareSet(space)), "");
+    }
+}

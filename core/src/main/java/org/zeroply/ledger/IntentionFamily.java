@@ -1,0 +1,140 @@
+package org.zeroply.ledger;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.zeroply.ledger.Entry.Account;
+import org.zeroply.ledger.SearchedEntries.Searches;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
+import org.zeroply.rules.SquareSet;
+import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Limit;
+import org.zeroply.search.Question;
+import org.zeroply.words.Words;
+
+/** Quiet moves by which the side not to move would better its position if it were left in peace, and what stops them. */
+final class IntentionFamily {
+    private static final long QUIET_NODES = 12_000;
+    private static final long WAITING_NODES = 4_000;
+    private static final long ANSWER_NODES = 250;
+    private static final int SEARCHED = 4;
+    private static final int TOLD = 3;
+    private static final int ENTRIES_TOLD = 4;
+    private static final int STOPS_TOLD = 4;
+    private static final double WORTH_TELLING = 0.03;
+    private static final double PRICE_OF_STOPPING = 0.05;
+
+    private final Survey survey;
+    private final Position position;
+    private final Side side;
+    private final ThreatFamily threats;
+    private final Searches searches;
+    private final Language language;
+
+    IntentionFamily(Survey survey, ThreatFamily threats, Searches searches, Language language) {
+        this.survey = survey;
+        position = survey.position;
+        side = position.sideToMove().opposite();
+        this.threats = threats;
+        this.searches = searches;
+        this.language = language;
+    }
+
+    Entry entry() {
+        Counted told = intentions();
+        Counted nothing = new Counted(Account.NONE, "");
+        return Counted.entry(Factor.INTENTIONS, of -> of == side ? told : nothing);
+    }
+
+    private Counted intentions() {
+        List<Move> quiet = quietMoves();
+        if (quiet.isEmpty() || searches.isOver()) {
+            return new Counted(Account.NONE, "");
+        }
+        Position free = survey.toMove(side);
+        double waiting = expected(position, WAITING_NODES);
+        Question question = Question.of(free, Limit.nodes(QUIET_NODES))
+                .onlyMoves(quiet)
+                .withLines(Math.min(SEARCHED, quiet.size()));
+        SquareSet goals = SquareSet.NONE;
+        Evidence evidence = Evidence.NONE;
+        List<String> told = new ArrayList<>();
+        for (CalculatedLine line : searches.ask(question).lines()) {
+            double gain = line.verdict().expectedFor(side) - waiting;
+            if (gain < WORTH_TELLING || told.size() == TOLD) {
+                break;
+            }
+            Move move = line.first();
+            goals = goals.or(SquareSet.of(move.to()));
+            evidence = evidence.withPath(Role.ROUTE, List.of(move.from(), move.to()));
+            told.add(Words.of("intentions.one", San.write(free, move, language), changes(free, move))
+                    + stops(move, waiting, gain));
+        }
+        return new Counted(Account.of(goals, evidence), String.join(", ", told));
+    }
+
+    private List<Move> quietMoves() {
+        if (position.isCheck() || threats.mates(side.opposite())) {
+            return List.of();
+        }
+        Set<Move> known = new HashSet<>(threats.firstMoves(side));
+        Position free = survey.toMove(side);
+        return survey.moves(side).stream()
+                .filter(move -> !free.isCapture(move)
+                        && move.promotion() == null
+                        && !known.contains(move)
+                        && !free.play(move).isCheck())
+                .toList();
+    }
+
+    /** The expected score of the side with the intentions. */
+    private double expected(Position there, long nodes) {
+        return searches.ask(there, nodes).verdict().expectedFor(side);
+    }
+
+    private String changes(Position free, Move move) {
+        Ledger now = Ledger.of(position, ValueScale.SCHOOLROOM);
+        String changed = Ledger.of(free.play(move), ValueScale.SCHOOLROOM).changesSince(now).stream()
+                .filter(change -> change.changed(side) || change.changed(side.opposite()))
+                .limit(ENTRIES_TOLD)
+                .map(change -> change.factor().title())
+                .collect(Collectors.joining(", "));
+        return changed.isEmpty() ? Words.of("none") : changed;
+    }
+
+    private String stops(Move intended, double waiting, double gain) {
+        List<String> stops = new ArrayList<>();
+        for (Move answer : position.legalMoves()) {
+            if (!searches.isOver() && isStopped(answer, intended, waiting + gain / 2) && isCheap(answer, waiting)) {
+                stops.add(San.write(position, answer, language));
+            }
+        }
+        if (stops.isEmpty()) {
+            return Words.of("intentions.unstopped");
+        }
+        int others = stops.size() - STOPS_TOLD;
+        return others <= 1
+                ? Words.of("intentions.stopped", Lists.inWords(stops))
+                : Words.of("intentions.stoppedByMany", String.join(", ", stops.subList(0, STOPS_TOLD)), others);
+    }
+
+    private boolean isStopped(Move answer, Move intended, double enough) {
+        Position answered = position.play(answer);
+        if (!answered.isLegal(intended)) {
+            return true;
+        }
+        Position then = answered.play(intended);
+        return Exchange.result(then, intended.to(), side.opposite()) > 0 || expected(then, ANSWER_NODES) < enough;
+    }
+
+    private boolean isCheap(Move answer, double waiting) {
+        return expected(position.play(answer), ANSWER_NODES) <= waiting + PRICE_OF_STOPPING;
+    }
+}

@@ -1,0 +1,121 @@
+package org.zeroply.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.zeroply.notation.Fen;
+import org.zeroply.notation.Language;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.RandomPlay;
+import org.zeroply.rules.Side;
+import org.zeroply.work.Cancel;
+
+/** Threats, intentions, duties and what hangs on them. */
+class SearchedEntriesTest {
+    private static final SearchedEntries READING = new SearchedEntries();
+
+    private static List<Entry> read(Position position) {
+        return READING.read(position, Language.ENGLISH, new Cancel());
+    }
+
+    private static Entry entry(String fen, Factor factor) {
+        return new Ledger(read(Fen.position(fen))).entry(factor);
+    }
+
+    @ParameterizedTest(name = "{1} of {0}")
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                // The rook on d8 alone stops the mate; with a flight square there is none to stop.
+                "3r2k1/5ppp/8/8/8/8/5PPP/3RR1K1 b - - 0 1 | DUTIES | e1 | d8",
+                "3r2k1/5pp1/7p/8/8/8/5PPP/3RR1K1 b - - 0 1 | DUTIES | e1 | –",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | DUTIES | – | –",
+                // The knight alone keeps the pawn; a second guard frees it.
+                "4k3/8/5n2/3p4/8/2N5/8/4K3 w - - 0 1 | DUTIES | – | f6",
+                "4k3/8/4pn2/3p4/8/2N5/8/4K3 w - - 0 1 | DUTIES | – | –",
+                // Two duties that one piece cannot both do, and two that it can.
+                "8/7k/8/2n1q3/8/8/4b1R1/2R4K w - - 0 1 | OVERLOADED | – | e5",
+                "8/7k/8/2p1q3/8/8/4b1R1/2R4K w - - 0 1 | OVERLOADED | – | –",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | OVERLOADED | – | –",
+                // Every move of the knight gives the pawn up; one that keeps a guard does not freeze it.
+                "4k3/8/5n2/3p4/8/2N5/8/4K3 w - - 0 1 | FROZEN | – | f6",
+                "4k3/8/5q2/3p4/8/2N5/8/4K3 w - - 0 1 | FROZEN | – | –",
+                // A back rank without air, with air, and with a piece that steps in between.
+                "6k1/5ppp/8/8/8/8/8/3R2K1 w - - 0 1 | BACK_RANK | – | d8",
+                "6k1/5pp1/7p/8/8/8/8/3R2K1 w - - 0 1 | BACK_RANK | – | –",
+                "6k1/r4ppp/8/8/8/8/8/3R2K1 w - - 0 1 | BACK_RANK | – | d8",
+                "6k1/4bppp/8/8/8/8/8/3R2K1 w - - 0 1 | BACK_RANK | – | –",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | BACK_RANK | – | –",
+                // The bishop may not leave g7: the queen mates there.
+                "6k1/5pbp/6pB/8/8/8/1Q4P1/6K1 b - - 0 1 | SQUARE_PINS | – | g7",
+                "6k1/5pbp/6p1/8/8/8/1Q4P1/6K1 b - - 0 1 | SQUARE_PINS | – | –",
+                // A threat with a free move, what the side to move can do, and peace.
+                "6k1/5ppp/8/8/8/8/8/3R2K1 b - - 0 1 | THREATS | g8 | –",
+                "6k1/5ppp/8/3p4/8/8/8/3R2K1 w - - 0 1 | THREATS | d5 | –",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | THREATS | – | –",
+                // No intentions while in check.
+                "4k3/8/8/8/8/8/4r3/4K3 w - - 0 1 | INTENTIONS | – | –"
+            })
+    void measures(String fen, Factor factor, String white, String black) {
+        Entry entry = entry(fen, factor);
+        assertThat(entry.white().value().text())
+                .as("White: %s", entry.explanation())
+                .isEqualTo(white);
+        assertThat(entry.black().value().text())
+                .as("Black: %s", entry.explanation())
+                .isEqualTo(black);
+        assertThat(entry.explanation()).isNotBlank().doesNotContain("{");
+    }
+
+    @Test
+    void anIntentionTellsWhatItChangesAndWhatStopsIt() {
+        // With a free move the knight would come to its post on d4 at once.
+        Entry entry = entry("r2q1rk1/pp1b1pp1/2n4p/2pp4/5P2/2PBP3/PP4PP/R1BQ1RK1 w - - 0 14", Factor.INTENTIONS);
+        assertThat(entry.white().value().isNothing()).isTrue();
+        assertThat(entry.explanation()).isNotBlank();
+    }
+
+    @Test
+    void theSamePositionAlwaysGivesTheSameEntries() {
+        Position position = Fen.position("r1bq1rk1/pp2bppp/2n1pn2/3p4/3P4/2NB1N2/PP3PPP/R1BQR1K1 b - - 3 10");
+        List<Entry> first = read(position);
+        read(Fen.position("6k1/5ppp/8/8/8/8/8/3R2K1 w - - 0 1"));
+        assertThat(read(position)).isEqualTo(first);
+        assertThat(new SearchedEntries().read(position, Language.ENGLISH, new Cancel()))
+                .isEqualTo(first);
+        Cancel cancelled = new Cancel();
+        cancelled.cancel();
+        assertThat(READING.read(position, Language.ENGLISH, cancelled)).isEmpty();
+    }
+
+    /** The parts that play moves without searching are the same with colours exchanged. */
+    @Test
+    void mirroredPositionsHaveMirroredDuties() {
+        RandomPlay.positions(77, 1, 60, position -> {
+            if (position.moveNumber() % 10 != 0) {
+                return;
+            }
+            Ledger ledger = new Ledger(read(position));
+            Ledger mirrored = new Ledger(read(position.mirrored()));
+            for (Factor factor : List.of(Factor.DUTIES, Factor.OVERLOADED, Factor.FROZEN)) {
+                for (Side side : Side.values()) {
+                    long there = mirrored.entry(factor)
+                            .of(side.opposite())
+                            .evidence()
+                            .squares()
+                            .bits();
+                    assertThat(Long.reverseBytes(there))
+                            .as("seed 77, %s of %s", factor, Fen.write(position))
+                            .isEqualTo(ledger.entry(factor)
+                                    .of(side)
+                                    .evidence()
+                                    .squares()
+                                    .bits());
+                }
+            }
+        });
+    }
+}
