@@ -39,8 +39,8 @@ public final class Homework {
     public static boolean isSealed(List<Sitting.Attempt> tasks) {
         return !tasks.isEmpty()
                 && tasks.stream()
-                        .allMatch(sat -> sat.task().scheme().items().isEmpty()
-                                && sat.task().solution().size() == 0);
+                        .allMatch(attempt -> attempt.task().scheme().items().isEmpty()
+                                && attempt.task().solution().size() == 0);
     }
 
     /** A sitting as a file to hand in: who, how long, and the scripts. */
@@ -48,10 +48,10 @@ public final class Homework {
         StringBuilder out =
                 new StringBuilder("student: ").append(sitting.student().name()).append('\n');
         for (int i = 0; i < sitting.tasks().size(); i++) {
-            Sitting.Attempt sat = sitting.tasks().get(i);
-            out.append(ScriptText.write(i + 1, sat.script()))
+            Sitting.Attempt attempt = sitting.tasks().get(i);
+            out.append(ScriptText.write(i + 1, attempt.script()))
                     .append("used: ")
-                    .append(sat.clock().used() / 1000)
+                    .append(attempt.clock().used() / 1000)
                     .append('\n');
         }
         return out.toString();

@@ -41,17 +41,17 @@ public record Result(
         return together(each);
     }
 
-    private static Result of(Sitting.Attempt sat, MarkedScript marked) {
-        Points byHand = sat.awarded().atMost(marked.outOf().less(marked.points()));
+    private static Result of(Sitting.Attempt attempt, MarkedScript marked) {
+        Points byHand = attempt.awarded().atMost(marked.outOf().less(marked.points()));
         Sum whole = new Sum(marked.points().plus(byHand), marked.outOf());
         Map<String, Sum> byTheme = new TreeMap<>();
-        sat.task().themes().forEach(theme -> byTheme.merge(Theme.title(theme), whole, Sum::plus));
+        attempt.task().themes().forEach(theme -> byTheme.merge(Theme.title(theme), whole, Sum::plus));
         return new Result(
                 new Sum(marked.points(), marked.outOf()),
                 byHand,
-                sat.clock().used(),
+                attempt.clock().used(),
                 marked.bySkill(),
-                Map.of(sat.task().kind(), whole),
+                Map.of(attempt.task().kind(), whole),
                 byTheme);
     }
 

@@ -121,7 +121,8 @@ public record Sitting(
         if (minutes == 0) {
             return own;
         }
-        long used = tasks.stream().mapToLong(sat -> sat.clock().used(now)).sum();
+        long used =
+                tasks.stream().mapToLong(attempt -> attempt.clock().used(now)).sum();
         return Math.min(own, Math.max(0, minutes * 60_000L - used));
     }
 
@@ -140,9 +141,9 @@ public record Sitting(
         return new Sitting(id, paper, other, begun, minutes, mayPause, isStrict, showsDiagram, saved, tasks);
     }
 
-    public Sitting with(int place, Attempt sat) {
+    public Sitting with(int place, Attempt attempt) {
         List<Attempt> next = new ArrayList<>(tasks);
-        next.set(place, sat);
+        next.set(place, attempt);
         return new Sitting(id, paper, student, begun, minutes, mayPause, isStrict, showsDiagram, saved, next);
     }
 }

@@ -72,17 +72,17 @@ class SittingTest {
         return sitting.with(place, change.apply(sitting.tasks().get(place)));
     }
 
-    private static Sitting sat(String choice, List<String> rows) {
+    private static Sitting attempt(String choice, List<String> rows) {
         Sitting first = change(
                 begun(),
                 0,
-                sat -> sat.with(Script.of(choice, List.of()))
+                attempt -> attempt.with(Script.of(choice, List.of()))
                         .with(new Stopwatch(MINUTE, OptionalLong.empty()))
                         .with(End.COMMITTED));
         return change(
                 first,
                 1,
-                sat -> sat.with(Script.of("", rows))
+                attempt -> attempt.with(Script.of("", rows))
                         .with(new Stopwatch(2 * MINUTE, OptionalLong.empty()))
                         .with(End.TIME_UP));
     }
@@ -91,9 +91,9 @@ class SittingTest {
     void tasksAreTakenInOrderUntilAllHaveEnded() {
         Sitting sitting = begun();
         assertThat(sitting.current()).isEqualTo(OptionalInt.of(0));
-        sitting = change(sitting, 0, sat -> sat.with(End.COMMITTED));
+        sitting = change(sitting, 0, attempt -> attempt.with(End.COMMITTED));
         assertThat(sitting.current()).isEqualTo(OptionalInt.of(1));
-        sitting = change(sitting, 1, sat -> sat.with(End.LEFT));
+        sitting = change(sitting, 1, attempt -> attempt.with(End.LEFT));
         assertThat(sitting.isDone()).isTrue();
     }
 
@@ -102,10 +102,10 @@ class SittingTest {
         Sitting sitting = begun();
         assertThat(sitting.minutes()).isEqualTo(8);
         assertThat(sitting.left(0, 0)).isEqualTo(5 * MINUTE);
-        sitting = change(sitting, 0, sat -> sat.with(new Stopwatch(4 * MINUTE, OptionalLong.empty())));
+        sitting = change(sitting, 0, attempt -> attempt.with(new Stopwatch(4 * MINUTE, OptionalLong.empty())));
         assertThat(sitting.left(0, 0)).isEqualTo(MINUTE);
         assertThat(sitting.left(1, 0)).as("eight minutes less four").isEqualTo(4 * MINUTE);
-        Sitting running = change(sitting, 1, sat -> sat.with(Stopwatch.NEW.start(1_000)));
+        Sitting running = change(sitting, 1, attempt -> attempt.with(Stopwatch.NEW.start(1_000)));
         assertThat(running.left(1, 1_000 + 5 * MINUTE)).isZero();
     }
 
@@ -122,7 +122,7 @@ class SittingTest {
 
     @Test
     void aResultAddsUpBySkillKindAndTheme() {
-        Result result = MarkedSitting.of(sat("Rd8#", List.of("Ra8+ survives", "Kh1 Qe1#")))
+        Result result = MarkedSitting.of(attempt("Rd8#", List.of("Ra8+ survives", "Kh1 Qe1#")))
                 .result();
         assertThat(result.points()).isEqualTo(Points.of(8));
         assertThat(result.outOf()).isEqualTo(Points.of(8));
@@ -140,7 +140,7 @@ class SittingTest {
 
     @Test
     void tasksThatAreStillOpenCountForNothing() {
-        Sitting half = change(sat("Rd8#", List.of()), 1, sat -> sat.with(End.OPEN));
+        Sitting half = change(attempt("Rd8#", List.of()), 1, attempt -> attempt.with(End.OPEN));
         Result result = MarkedSitting.of(half).result();
         assertThat(result.outOf()).isEqualTo(Points.of(3));
         assertThat(result.byKind()).containsOnlyKeys(TaskKind.CALCULATE);
@@ -149,9 +149,9 @@ class SittingTest {
     @Test
     void pointsByHandNeverGoBeyondWhatCouldBeEarned() {
         Sitting generous = change(
-                sat("", List.of("Kh1 Qe1#")),
+                attempt("", List.of("Kh1 Qe1#")),
                 1,
-                sat -> sat.withAwards(
+                attempt -> attempt.withAwards(
                         List.of(new Award(0, Points.of(2), "told me"), new Award(1, Points.of(9), "and much more"))));
         Result result = MarkedSitting.of(generous).result();
         assertThat(result.computed()).isEqualTo(new Sum(Points.of(2), Points.of(8)));
@@ -164,11 +164,11 @@ class SittingTest {
 
     @Test
     void whatToWorkAtIsSaidWhereThereIsEnoughToTell() {
-        assertThat(MarkedSitting.of(sat("", List.of("Ra8+ Qf8", "Kh1 survives")))
+        assertThat(MarkedSitting.of(attempt("", List.of("Ra8+ Qf8", "Kh1 survives")))
                         .result()
                         .advice())
                 .isEqualTo("Lets losing moves stand: ask what is played against each candidate.");
-        assertThat(MarkedSitting.of(sat("Rd8#", List.of("Ra8+ survives")))
+        assertThat(MarkedSitting.of(attempt("Rd8#", List.of("Ra8+ survives")))
                         .result()
                         .advice())
                 .isEmpty();
@@ -214,7 +214,7 @@ class SittingTest {
 
     @Test
     void whatIsHandedInIsMarkedAsIfItHadBeenSatHere() {
-        Sitting here = sat("Rd8#", List.of("Ra8+ | survives", "", "Kh1 Qe1#"));
+        Sitting here = attempt("Rd8#", List.of("Ra8+ | survives", "", "Kh1 Qe1#"));
         ScriptText.Contents file = ScriptText.read(Homework.handIn(here));
         assertThat(file.faults()).isEmpty();
         assertThat(file.student()).isEqualTo("Marrow, Edith");

@@ -33,7 +33,7 @@ class LayeringTest {
             "opening",
             "search",
             "ending",
-            "reading",
+            "ledger",
             "analysis",
             "defence",
             "asking",

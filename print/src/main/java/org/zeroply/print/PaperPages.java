@@ -227,9 +227,9 @@ public final class PaperPages {
                         result.millis() / 60_000));
         page.line("p", "summary", result.advice());
         for (int i = 0; i < sitting.tasks().size(); i++) {
-            Sitting.Attempt sat = sitting.tasks().get(i);
-            if (sat.end() != Sitting.End.OPEN) {
-                marked(page, i + 1, sat, whole.scripts().get(i));
+            Sitting.Attempt attempt = sitting.tasks().get(i);
+            if (attempt.end() != Sitting.End.OPEN) {
+                marked(page, i + 1, attempt, whole.scripts().get(i));
             }
         }
         page.close();
@@ -237,8 +237,8 @@ public final class PaperPages {
         return page.finish();
     }
 
-    private static void marked(Page page, int number, Sitting.Attempt sat, MarkedScript marked) {
-        Task task = sat.task();
+    private static void marked(Page page, int number, Sitting.Attempt attempt, MarkedScript marked) {
+        Task task = attempt.task();
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram");
         Diagram.write(page, task.start(), task.solver(), SMALL_MILLIMETRES);
@@ -247,9 +247,9 @@ public final class PaperPages {
         heading(
                 page,
                 number,
-                sat.awarded().isZero()
+                attempt.awarded().isZero()
                         ? Words.of("paper.points", marked.points(), marked.outOf())
-                        : Words.of("paper.points.award", marked.points(), sat.awarded(), marked.outOf()));
+                        : Words.of("paper.points.award", marked.points(), attempt.awarded(), marked.outOf()));
         page.line("p", "occasion", toMove(task));
         page.open("table", "class", "rows");
         if (marked.choice() != null) {

@@ -158,37 +158,37 @@ public final class SittingShelf {
                     .mapTo(Long.class)
                     .one();
             for (int place = 0; place < sitting.tasks().size(); place++) {
-                Attempt sat = sitting.tasks().get(place);
+                Attempt attempt = sitting.tasks().get(place);
                 handle.execute(
                         "insert into sitting_task (sitting, place, content, script, used, since, ending, evidence,"
                                 + " awards) values (?, ?, ?, '', 0, null, 'OPEN', '', '')",
                         id,
                         place,
-                        PaperShelf.text(sat.task()));
-                put(handle, id, place, sat, sitting.saved());
+                        PaperShelf.text(attempt.task()));
+                put(handle, id, place, attempt, sitting.saved());
             }
             return read(handle, id);
         });
     }
 
     /** Keeps the state of one task; called at every keystroke, so it writes one row. */
-    public void save(long sitting, int place, Attempt sat, Instant now) {
+    public void save(long sitting, int place, Attempt attempt, Instant now) {
         workbook.write(handle -> {
-            put(handle, sitting, place, sat, now);
+            put(handle, sitting, place, attempt, now);
             return true;
         });
     }
 
-    private static void put(Handle handle, long sitting, int place, Attempt sat, Instant now) {
+    private static void put(Handle handle, long sitting, int place, Attempt attempt, Instant now) {
         handle.execute(
                 "update sitting_task set script = ?, used = ?, since = ?, ending = ?, evidence = ?, awards = ?"
                         + " where sitting = ? and place = ?",
-                sat.script().isEmpty() ? "" : ScriptText.write(1, sat.script()),
-                sat.clock().used(),
-                sat.clock().isRunning() ? sat.clock().since().getAsLong() : null,
-                sat.end().name(),
-                evidence(sat.evidence()),
-                awards(sat.awards()),
+                attempt.script().isEmpty() ? "" : ScriptText.write(1, attempt.script()),
+                attempt.clock().used(),
+                attempt.clock().isRunning() ? attempt.clock().since().getAsLong() : null,
+                attempt.end().name(),
+                evidence(attempt.evidence()),
+                awards(attempt.awards()),
                 sitting,
                 place);
         handle.execute("update sitting set saved = ? where id = ?", now.toEpochMilli(), sitting);
@@ -207,7 +207,7 @@ public final class SittingShelf {
         List<Attempt> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
                         + " sitting_task where sitting = ? order by place")
                 .bind(0, id)
-                .map((rows, context) -> sat(rows))
+                .map((rows, context) -> attempt(rows))
                 .list();
         return handle.createQuery("select sitting.name, student.id, student.name, student.rating, begun, pause, strict,"
                         + " diagram, saved, minutes from sitting join student on student.id = sitting.student where sitting.id"
@@ -228,7 +228,7 @@ public final class SittingShelf {
                 .orElseThrow(() -> new WorkbookException("there is no sitting " + id));
     }
 
-    private static Attempt sat(ResultSet rows) throws SQLException {
+    private static Attempt attempt(ResultSet rows) throws SQLException {
         Task task = PaperShelf.task(rows.getString(1));
         Script script = ScriptText.read(rows.getString(2)).scripts().getOrDefault(1, Script.EMPTY);
         long used = rows.getLong(3);

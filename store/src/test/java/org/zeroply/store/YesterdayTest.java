@@ -156,9 +156,9 @@ class YesterdayTest {
             say(each.toString());
             Sitting sitting = workbook.sittings().read(each.id());
             for (int task = 0; task < sitting.tasks().size(); task++) {
-                Sitting.Attempt sat = sitting.tasks().get(task);
-                say(ScriptText.write(task + 1, sat.script()));
-                say(sat.clock() + " " + sat.end() + " " + sat.awards());
+                Sitting.Attempt attempt = sitting.tasks().get(task);
+                say(ScriptText.write(task + 1, attempt.script()));
+                say(attempt.clock() + " " + attempt.end() + " " + attempt.awards());
             }
             MarkedSitting.of(sitting).scripts().forEach(marked -> say(marked.points() + " of " + marked.outOf()));
         }

@@ -92,7 +92,7 @@ public final class MarkedView extends BorderPane {
         return whole.sitting();
     }
 
-    private Attempt sat() {
+    private Attempt attempt() {
         return sitting().tasks().get(place);
     }
 
@@ -135,7 +135,7 @@ public final class MarkedView extends BorderPane {
 
     private void show() {
         MarkedScript marked = marked();
-        Task task = sat().task();
+        Task task = attempt().task();
         setTop(head(marked));
         setLeft(left(task, marked));
         setCenter(solution ? solution(task) : written(task, marked));
@@ -154,12 +154,12 @@ public final class MarkedView extends BorderPane {
                 place + 1,
                 sitting().tasks().size(),
                 Texts.of(
-                        "marked.end." + sat().end(),
-                        TaskTexts.clock(sat().clock().used())),
-                sat().task().minutes()));
+                        "marked.end." + attempt().end(),
+                        TaskTexts.clock(attempt().clock().used())),
+                attempt().task().minutes()));
         about.setMinWidth(0);
         Region space = Widgets.space();
-        Points byHand = sat().awarded();
+        Points byHand = attempt().awarded();
         Label points = new Label(marked.points().toString());
         points.setId("marked-points");
         points.getStyleClass().add("marked-points");
@@ -237,9 +237,9 @@ public final class MarkedView extends BorderPane {
                 || marked.choiceFault() != null
                 || !task.scheme().choices().isEmpty()) {
             String move = marked.choice() == null
-                    ? sat().script().choice().isBlank()
+                    ? attempt().script().choice().isBlank()
                             ? Texts.of("marked.noChoice")
-                            : sat().script().choice()
+                            : attempt().script().choice()
                     : San.line(task.start(), List.of(marked.choice()));
             List<MarkedItem> earned = byRow.getOrDefault(0, List.of());
             box.getChildren()
@@ -262,9 +262,9 @@ public final class MarkedView extends BorderPane {
             box.getChildren()
                     .add(line(task, line, byRow.getOrDefault(line.line().row(), List.of())));
         }
-        if (!sat().awards().isEmpty()) {
+        if (!attempt().awards().isEmpty()) {
             box.getChildren().add(caption("marked.awards"));
-            for (Award award : sat().awards()) {
+            for (Award award : attempt().awards()) {
                 Button remove = new Button(Texts.of("marked.award.remove"));
                 remove.getStyleClass().add("more-toggle");
                 remove.setOnAction(event -> actions.removeAward(place, award));
@@ -397,7 +397,7 @@ public final class MarkedView extends BorderPane {
         VBox box = new VBox();
         box.getStyleClass().add("marked-sheet");
         box.getChildren().add(caption("marked.solution"));
-        for (SchemeRows.Row row : SchemeRows.of(task, sat().script().language())) {
+        for (SchemeRows.Row row : SchemeRows.of(task, attempt().script().language())) {
             List<Position> line = task.solution().positionsAlong(task.solution().pathTo(row.node()));
             String said =
                     row.comment() + (row.comment().isEmpty() || row.opinion().isEmpty() ? "" : " · ") + row.opinion();
@@ -465,7 +465,7 @@ public final class MarkedView extends BorderPane {
         step = Math.max(0, Math.min(to, stepping.size() - 1));
         board.positionProperty().set(stepping.get(step));
         boolean start = step == 0;
-        Task task = sat().task();
+        Task task = attempt().task();
         board.lastMoveProperty().set(start && task.last() != null ? task.last().move() : null);
         at.setText(start ? TaskTexts.toMove(task) : Texts.of("marked.at", step, stepping.size() - 1));
     }

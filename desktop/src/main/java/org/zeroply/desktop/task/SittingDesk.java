@@ -266,15 +266,16 @@ public final class SittingDesk implements ResultsPane.Actions {
      * The positions on which the marking hangs and on which nobody has given a verdict: where a game that was played on stopped,
      * and after refutations that the solution does not have.
      */
-    private static List<Position> unjudged(Attempt sat) {
-        if (sat.task().kind() == TaskKind.ELIMINATE) {
-            return Marker.undecided(sat.task(), sat.script(), sat.evidence());
+    private static List<Position> unjudged(Attempt attempt) {
+        if (attempt.task().kind() == TaskKind.ELIMINATE) {
+            return Marker.undecided(attempt.task(), attempt.script(), attempt.evidence());
         }
-        if (sat.task().kind() != TaskKind.PLAY_ON || !sat.evidence().isEmpty()) {
+        if (attempt.task().kind() != TaskKind.PLAY_ON || !attempt.evidence().isEmpty()) {
             return List.of();
         }
-        List<Position> line =
-                ScriptReader.read(sat.script(), sat.task().start()).played().positions();
+        List<Position> line = ScriptReader.read(attempt.script(), attempt.task().start())
+                .played()
+                .positions();
         GameStatus status = GameStatus.of(line);
         boolean isOpen =
                 line.size() > 1 && status.end() == null && status.claims().isEmpty();
@@ -283,16 +284,16 @@ public final class SittingDesk implements ResultsPane.Actions {
 
     /** Has positions judged, and keeps the verdicts as evidence for the marking. */
     private void judge(Sitting sitting, int place) {
-        Attempt sat = sitting.tasks().get(place);
-        List<Position> positions = unjudged(sat);
+        Attempt attempt = sitting.tasks().get(place);
+        List<Position> positions = unjudged(attempt);
         calculator.look(
                 (analyst, cancel) -> {
-                    List<MarkEvidence> evidence = new ArrayList<>(sat.evidence());
+                    List<MarkEvidence> evidence = new ArrayList<>(attempt.evidence());
                     positions.forEach(position -> evidence.add(opponent.judge(position, analyst, cancel)));
                     return evidence;
                 },
                 evidence -> {
-                    Attempt judged = sat.withEvidence(evidence);
+                    Attempt judged = attempt.withEvidence(evidence);
                     background.write(
                             () -> {
                                 workbook.sittings().save(sitting.id(), place, judged, clock.instant());
@@ -330,12 +331,12 @@ public final class SittingDesk implements ResultsPane.Actions {
         }
 
         private void keep(int place, List<Award> awards) {
-            Attempt sat = sitting.tasks().get(place).withAwards(awards);
-            Sitting now = sitting.with(place, sat);
+            Attempt attempt = sitting.tasks().get(place).withAwards(awards);
+            Sitting now = sitting.with(place, attempt);
             sitting = now;
             background.write(
                     () -> {
-                        workbook.sittings().save(now.id(), place, sat, clock.instant());
+                        workbook.sittings().save(now.id(), place, attempt, clock.instant());
                         return new Shown(MarkedSitting.of(now), others(paper));
                     },
                     shown -> {

@@ -46,10 +46,10 @@ public final class SittingModel {
         Sitting restored = begun;
         OptionalInt current = begun.current();
         if (current.isPresent()) {
-            Attempt sat = begun.tasks().get(current.getAsInt());
+            Attempt attempt = begun.tasks().get(current.getAsInt());
             Stopwatch watch =
-                    sat.clock().restored(begun.mayPause(), begun.saved().toEpochMilli());
-            restored = begun.with(current.getAsInt(), sat.with(watch));
+                    attempt.clock().restored(begun.mayPause(), begun.saved().toEpochMilli());
+            restored = begun.with(current.getAsInt(), attempt.with(watch));
         }
         sitting = new ReadOnlyObjectWrapper<>(restored);
     }
@@ -79,11 +79,11 @@ public final class SittingModel {
         return current().task().start();
     }
 
-    private void save(Attempt sat) {
+    private void save(Attempt attempt) {
         int at = place();
-        sitting.set(sitting.get().with(at, sat));
+        sitting.set(sitting.get().with(at, attempt));
         long id = sitting.get().id();
-        background.write(() -> shelf.save(id, at, sat, clock.instant()));
+        background.write(() -> shelf.save(id, at, attempt, clock.instant()));
     }
 
     // ---- the clock

@@ -185,8 +185,8 @@ public final class SittingView extends BorderPane {
             return;
         }
         Sitting sitting = model.sittingProperty().get();
-        Attempt sat = model.current();
-        Task task = sat.task();
+        Attempt attempt = model.current();
+        Task task = attempt.task();
         if (model.number() != shown) {
             shown = model.number();
             model.begin();
@@ -199,13 +199,13 @@ public final class SittingView extends BorderPane {
         board.setVisible(sitting.showsDiagram() && !stopped);
         list.setVisible(!sitting.showsDiagram() && !stopped);
         if (!choice.isFocused()) {
-            choice.setText(sat.script().choice());
+            choice.setText(attempt.script().choice());
         }
         if (task.kind() == TaskKind.PLAY_ON) {
             played.setText(
-                    sat.script().played().isEmpty()
+                    attempt.script().played().isEmpty()
                             ? Texts.of("sitting.playHere")
-                            : sat.script().played());
+                            : attempt.script().played());
         }
         showRows();
         showClock();
