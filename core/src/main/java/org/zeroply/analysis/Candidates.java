@@ -107,7 +107,7 @@ public final class Candidates {
     private static Candidate candidate(
             Position position, CalculatedLine line, Verdict best, List<Move> natural, Ledger here, ValueScale scale) {
         Side side = position.sideToMove();
-        List<Position> positions = positions(position, line.moves());
+        List<Position> positions = position.positionsAlong(line.moves());
         double loss = Math.max(0, best.expectedFor(side) - line.verdict().expectedFor(side));
         return new Candidate(
                 line,
@@ -115,14 +115,5 @@ public final class Candidates {
                 natural.contains(line.first()),
                 RunningBalance.of(positions, side, scale),
                 Ledger.of(positions.getLast(), scale).changesSince(here));
-    }
-
-    /** The positions along a line, the start first. */
-    public static List<Position> positions(Position start, List<Move> moves) {
-        List<Position> positions = new ArrayList<>(List.of(start));
-        for (Move move : moves) {
-            positions.add(positions.getLast().play(move));
-        }
-        return positions;
     }
 }

@@ -2,11 +2,9 @@ package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Comparison;
 import org.zeroply.ledger.Entry;
@@ -79,20 +77,6 @@ public sealed interface Cause {
     }
 
     int A_PAWN = 100;
-
-    /** More of these is better for the side that has them. */
-    Set<Factor> GOOD = Set.of(
-            Factor.COVER, Factor.KING_ATTACKERS, Factor.PASSED, Factor.PROTECTED_PASSED, Factor.CONNECTED_PASSED);
-
-    /** More of these is worse for the side that has them. */
-    Set<Factor> BAD = Set.of(
-            Factor.FOCAL_POINTS,
-            Factor.COLOUR_COMPLEX,
-            Factor.ISOLATED,
-            Factor.DOUBLED,
-            Factor.BACKWARD,
-            Factor.WEAK_SQUARES,
-            Factor.ISLANDS);
 
     default Kind kind() {
         return switch (this) {
@@ -168,11 +152,11 @@ public sealed interface Cause {
     }
 
     private static List<Position> better(Judgement.Judged move) {
-        return Candidates.positions(move.before().position(), TurningPoint.better(move));
+        return move.before().position().positionsAlong(TurningPoint.better(move));
     }
 
     private static List<Position> played(Judgement.Judged move) {
-        return Candidates.positions(move.before().position(), TurningPoint.played(move));
+        return move.before().position().positionsAlong(TurningPoint.played(move));
     }
 
     private static @Nullable Cause tactics(Judgement.Judged move) {
@@ -236,10 +220,8 @@ public sealed interface Cause {
     private static @Nullable Cause worse(Judgement.Judged move) {
         Comparison comparison = TurningPoint.compare(move);
         Map<Kind, List<Factor>> found = new EnumMap<>(Kind.class);
-        Set<Factor> told = new HashSet<>(GOOD);
-        told.addAll(BAD);
         for (Factor factor : comparison.factors()) {
-            if (told.contains(factor) && isWorse(factor, comparison, move.side())) {
+            if (factor.isStructural() && isWorse(factor, comparison, move.side())) {
                 Kind kind = switch (factor.section()) {
                     case KING -> Kind.KING;
                     default -> Kind.STRUCTURE;
@@ -256,7 +238,7 @@ public sealed interface Cause {
     private static boolean isWorse(Factor factor, Comparison comparison, Side side) {
         int played = ahead(comparison.ways().getFirst().ledger(), factor, side);
         int better = ahead(comparison.ways().getLast().ledger(), factor, side);
-        return GOOD.contains(factor) ? played < better : played > better;
+        return factor.is(Factor.Trait.GOOD) ? played < better : played > better;
     }
 
     /** How many more a side has than the other. */

@@ -31,9 +31,6 @@ public record TurningPoint(
     private static final List<Section> TELLING =
             List.of(Section.MATERIAL, Section.EXCHANGES, Section.PAWNS, Section.KING, Section.LINES, Section.ACTIVITY);
 
-    private static final List<Factor> SILENT =
-            List.of(Factor.TOTAL, Factor.MOBILITY, Factor.IDLE, Factor.IDLEST, Factor.FLIGHT, Factor.KING_DEFENDERS);
-
     /** An entry at the end of the line that was played and at the end of the better one. */
     public record Difference(Factor factor, Entry played, Entry better) {
         /** In words: what stands at the end of the line that was played, and at that of the better one. */
@@ -84,7 +81,7 @@ public record TurningPoint(
     }
 
     private static boolean isTelling(Factor factor) {
-        return TELLING.contains(factor.section()) && !SILENT.contains(factor);
+        return TELLING.contains(factor.section()) && !factor.is(Factor.Trait.UNSPECIFIC);
     }
 
     /** What became of the ledger in a span of moves, from the position before its first to that after its last. */

@@ -33,7 +33,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
     }
 
     /**
-     * FixedEffortSearch for the ways on the calling thread.
+     * Looks for the ways on the calling thread.
      *
      * @param partial told after each way
      * @throws IllegalArgumentException if no piece of the side that is not to move stands on the square

@@ -98,7 +98,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
     }
 
     /**
-     * FixedEffortSearch at candidates on the calling thread, a little first and then more.
+     * Looks at candidates on the calling thread, a little first and then more.
      *
      * @param candidates legal moves; empty for every legal move
      * @param exact null to calculate even where an ending could be solved

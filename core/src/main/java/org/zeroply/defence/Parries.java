@@ -64,19 +64,6 @@ public record Parries(
     /** In hundredths of a pawn. */
     private static final int AS_GOOD = 25;
 
-    /** What a parry is charged with beside material. */
-    private static final Set<Factor> PRICE = EnumSet.of(
-            Factor.WEAK_SQUARES,
-            Factor.COVER,
-            Factor.CASTLING,
-            Factor.ACTIVE,
-            Factor.IDLE,
-            Factor.ISOLATED,
-            Factor.DOUBLED,
-            Factor.BACKWARD,
-            Factor.HANGING,
-            Factor.LOOSE);
-
     public Parries {
         meeting = List.copyOf(meeting);
         failing = List.copyOf(failing);
@@ -157,7 +144,7 @@ public record Parries(
     }
 
     /**
-     * FixedEffortSearch at every legal move on the calling thread, a little first and then more.
+     * Looks at every legal move on the calling thread, a little first and then more.
      *
      * @param partial told when every move has been looked at a little
      */
@@ -364,7 +351,7 @@ public record Parries(
 
         private List<Change> price(Position after) {
             return Ledger.of(after, ValueScale.SCHOOLROOM).changesSince(ledger).stream()
-                    .filter(change -> PRICE.contains(change.factor()) && change.changed(us))
+                    .filter(change -> change.factor().is(Factor.Trait.PRICE) && change.changed(us))
                     .toList();
         }
     }

@@ -54,7 +54,7 @@ public record Plan(Position position, List<Step> steps, Position end, boolean co
         return here;
     }
 
-    /** FixedEffortSearch at the replies on the calling thread. */
+    /** Looks at the replies on the calling thread. */
     public static Plan of(Position position, List<Move> moves, Cancel cancel) {
         Side us = position.sideToMove();
         List<Step> steps = new ArrayList<>();

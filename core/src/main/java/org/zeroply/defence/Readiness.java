@@ -86,7 +86,7 @@ public record Readiness(
     }
 
     /**
-     * FixedEffortSearch for the sets on the calling thread.
+     * Looks for the sets on the calling thread.
      *
      * @param most moves of a set, 0 to {@link #MOST_MOVES}; with 0 only what it drops now is told
      * @param partial told when one size of sets has been tried

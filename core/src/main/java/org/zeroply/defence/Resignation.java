@@ -60,7 +60,7 @@ public record Resignation(
     }
 
     /**
-     * FixedEffortSearch at every legal move on the calling thread.
+     * Looks at every legal move on the calling thread.
      *
      * @param nodes what each defence, and each move of the win, may cost
      * @param exact asked first where it knows the ending
@@ -107,20 +107,14 @@ public record Resignation(
         int lost = PieceValues.balance(position, us)
                 - Settled.atEnd(position, entry.line().moves(), us);
         if (lost >= 4) {
-            return queens(position, us) > queens(end(position, entry), us) ? Fate.LOSES_QUEEN : Fate.LOSES_ROOK;
+            return queens(position, us) > queens(position.playAll(entry.line().moves()), us)
+                    ? Fate.LOSES_QUEEN
+                    : Fate.LOSES_ROOK;
         }
         if (lost >= 3) {
             return Fate.LOSES_PIECE;
         }
         return lost > 0 ? Fate.LOSES_MATERIAL : Fate.WORSE;
-    }
-
-    private static Position end(Position position, EveryMove.Entry entry) {
-        Position end = position;
-        for (Move move : entry.line().moves()) {
-            end = end.play(move);
-        }
-        return end;
     }
 
     /** How many queens a side has more. */

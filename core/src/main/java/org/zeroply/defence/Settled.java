@@ -30,10 +30,6 @@ final class Settled {
 
     /** What a side has more at the end of a line. */
     static int atEnd(Position start, List<Move> line, Side side) {
-        Position end = start;
-        for (Move move : line) {
-            end = end.play(move);
-        }
-        return balance(end, side);
+        return balance(start.playAll(line), side);
     }
 }

@@ -48,14 +48,10 @@ public record Comparison(Position position, List<Way> ways, List<Factor> factors
     public static Comparison of(Position position, List<List<Move>> lines, boolean atEnd, ValueScale scale) {
         List<Way> ways = new ArrayList<>();
         for (List<Move> line : lines) {
-            List<Position> positions = new ArrayList<>(List.of(position));
-            for (Move move : line) {
-                positions.add(positions.getLast().play(move));
-            }
             ways.add(new Way(
                     line,
                     Ledger.of(position, line.subList(0, atEnd ? line.size() : 1), scale, Language.ENGLISH),
-                    RunningBalance.of(positions, position.sideToMove(), scale)));
+                    RunningBalance.of(position.positionsAlong(line), position.sideToMove(), scale)));
         }
         return new Comparison(position, ways, differing(ways));
     }

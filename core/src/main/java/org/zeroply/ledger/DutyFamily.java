@@ -277,10 +277,7 @@ final class DutyFamily {
         if (mateIn >= 1 && mateIn <= 2) {
             return best.first().to();
         }
-        Position end = there;
-        for (Move move : best.moves()) {
-            end = end.play(move);
-        }
+        Position end = there.playAll(best.moves());
         int won = sign * (ValueScale.SCHOOLROOM.balance(end) - ValueScale.SCHOOLROOM.balance(there));
         return won >= BREAK_IN ? best.first().to() : null;
     }

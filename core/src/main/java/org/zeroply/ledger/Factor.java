@@ -1,50 +1,51 @@
 package org.zeroply.ledger;
 
 import java.util.Optional;
+import java.util.Set;
 import org.zeroply.words.Words;
 
 /** What a line of the ledger measures. The formulas stand in docs/measures.md under the same names. */
 public enum Factor {
-    TOTAL(Section.MATERIAL),
+    TOTAL(Section.MATERIAL, Trait.UNSPECIFIC),
     IMBALANCE(Section.MATERIAL),
     BISHOPS(Section.MATERIAL),
-    HANGING(Section.EXCHANGES),
-    LOOSE(Section.EXCHANGES),
-    ISLANDS(Section.PAWNS),
-    ISOLATED(Section.PAWNS),
-    DOUBLED(Section.PAWNS),
-    BACKWARD(Section.PAWNS),
-    PASSED(Section.PAWNS),
-    PROTECTED_PASSED(Section.PAWNS),
-    CONNECTED_PASSED(Section.PAWNS),
+    HANGING(Section.EXCHANGES, Trait.PRICE),
+    LOOSE(Section.EXCHANGES, Trait.PRICE),
+    ISLANDS(Section.PAWNS, Trait.BAD),
+    ISOLATED(Section.PAWNS, Trait.PRICE, Trait.BAD),
+    DOUBLED(Section.PAWNS, Trait.PRICE, Trait.BAD),
+    BACKWARD(Section.PAWNS, Trait.PRICE, Trait.BAD),
+    PASSED(Section.PAWNS, Trait.GOOD),
+    PROTECTED_PASSED(Section.PAWNS, Trait.GOOD),
+    CONNECTED_PASSED(Section.PAWNS, Trait.GOOD),
     OUTSIDE_PASSED(Section.PAWNS),
     MAJORITY_QUEENSIDE(Section.PAWNS),
     MAJORITY_CENTRE(Section.PAWNS),
     MAJORITY_KINGSIDE(Section.PAWNS),
     FIXED(Section.PAWNS),
     LEVERS(Section.PAWNS),
-    WEAK_SQUARES(Section.PAWNS),
+    WEAK_SQUARES(Section.PAWNS, Trait.PRICE, Trait.BAD),
     MINOR_PIECES(Section.MINOR_PIECES),
     BISHOP_PAWNS(Section.MINOR_PIECES),
     RESTRICTED(Section.MINOR_PIECES),
-    DIAGONALS(Section.MINOR_PIECES),
+    DIAGONALS(Section.MINOR_PIECES, Trait.RESTLESS),
     KNIGHT_POSTS(Section.MINOR_PIECES),
-    MOBILITY(Section.ACTIVITY),
-    ACTIVE(Section.ACTIVITY),
-    IDLE(Section.ACTIVITY),
-    IDLEST(Section.ACTIVITY),
+    MOBILITY(Section.ACTIVITY, Trait.RESTLESS, Trait.UNSPECIFIC),
+    ACTIVE(Section.ACTIVITY, Trait.PRICE),
+    IDLE(Section.ACTIVITY, Trait.RESTLESS, Trait.PRICE, Trait.UNSPECIFIC),
+    IDLEST(Section.ACTIVITY, Trait.UNSPECIFIC),
     OPEN_FILES(Section.FILES),
     HALF_OPEN_FILES(Section.FILES),
     SEVENTH(Section.FILES),
     SPACE(Section.FILES),
-    CASTLING(Section.KING),
-    COVER(Section.KING),
-    KING_ATTACKERS(Section.KING),
-    KING_DEFENDERS(Section.KING),
-    FOCAL_POINTS(Section.KING),
-    FLIGHT(Section.KING),
-    ARRIVALS(Section.KING),
-    COLOUR_COMPLEX(Section.KING),
+    CASTLING(Section.KING, Trait.PRICE),
+    COVER(Section.KING, Trait.PRICE, Trait.GOOD),
+    KING_ATTACKERS(Section.KING, Trait.GOOD),
+    KING_DEFENDERS(Section.KING, Trait.RESTLESS, Trait.UNSPECIFIC),
+    FOCAL_POINTS(Section.KING, Trait.BAD),
+    FLIGHT(Section.KING, Trait.RESTLESS, Trait.UNSPECIFIC),
+    ARRIVALS(Section.KING, Trait.RESTLESS),
+    COLOUR_COMPLEX(Section.KING, Trait.BAD),
     RACE(Section.KING),
     DEVELOPED(Section.TEMPO),
     PAWN_MOVES(Section.TEMPO),
@@ -62,21 +63,46 @@ public enum Factor {
     SQUARE_OF_PAWN(Section.PAWN_ENDING),
     PAWN_RACE(Section.PAWN_ENDING),
     THREATS(Section.THREATS),
-    INTENTIONS(Section.THREATS),
-    DUTIES(Section.LINES),
+    INTENTIONS(Section.THREATS, Trait.RESTLESS),
+    DUTIES(Section.LINES, Trait.RESTLESS),
     OVERLOADED(Section.LINES),
     FROZEN(Section.LINES),
     SQUARE_PINS(Section.LINES),
     BACK_RANK(Section.KING);
 
-    private final Section section;
+    /** What an entry is good for beside standing in the ledger. */
+    public enum Trait {
+        /** Changes with nearly every move, and says so in its section rather than first. */
+        RESTLESS,
+        /** What a parry is charged with beside material. */
+        PRICE,
+        /** Structural: more of it is better for the side that has it, and less of it may be why a line is worse. */
+        GOOD,
+        /** Structural: more of it is worse for the side that has it, and may be why a line is worse. */
+        BAD,
+        /** Differs between any two positions and says little of why one is worse than the other. */
+        UNSPECIFIC
+    }
 
-    Factor(Section section) {
+    private final Section section;
+    private final Set<Trait> traits;
+
+    Factor(Section section, Trait... traits) {
         this.section = section;
+        this.traits = Set.of(traits);
     }
 
     public Section section() {
         return section;
+    }
+
+    public boolean is(Trait trait) {
+        return traits.contains(trait);
+    }
+
+    /** Whether a line may be called worse by this entry alone. */
+    public boolean isStructural() {
+        return is(Trait.GOOD) || is(Trait.BAD);
     }
 
     public String title() {

@@ -25,11 +25,7 @@ public record Ledger(List<Entry> entries) {
      * @param language whose piece letters name the moves
      */
     public static Ledger of(Position start, List<Move> moves, ValueScale scale, Language language) {
-        Position position = start;
-        for (Move move : moves) {
-            position = position.play(move);
-        }
-        return of(start, moves, position, scale, language);
+        return of(start, moves, start.playAll(moves), scale, language);
     }
 
     private static Ledger of(Position start, List<Move> moves, Position position, ValueScale scale, Language language) {
@@ -39,7 +35,10 @@ public record Ledger(List<Entry> entries) {
         List<Entry> pawns = PawnFamily.read(survey);
         entries.addAll(pawns);
         entries.addAll(MinorPieceFamily.read(survey));
-        Entry weak = pawns.getLast();
+        Entry weak = pawns.stream()
+                .filter(entry -> entry.factor() == Factor.WEAK_SQUARES)
+                .findFirst()
+                .orElseThrow();
         entries.addAll(ActivityFamily.read(
                 survey,
                 weak.white().evidence().squares(),

@@ -95,10 +95,7 @@ public final class Openings {
         if (moves.isEmpty()) {
             throw new IllegalArgumentException("row " + row + ": no moves");
         }
-        Position end = Position.START;
-        for (Move move : moves) {
-            end = end.play(move);
-        }
+        Position end = Position.START.playAll(moves);
         Named before = byPosition.putIfAbsent(end.key(), new Named(name, moves));
         if (before != null) {
             throw new IllegalArgumentException(

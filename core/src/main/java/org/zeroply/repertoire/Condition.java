@@ -6,13 +6,9 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Factor;
-import org.zeroply.ledger.Ledger;
-import org.zeroply.ledger.SearchedEntries;
 import org.zeroply.ledger.Section;
 import org.zeroply.ledger.State;
 import org.zeroply.ledger.Value;
-import org.zeroply.ledger.ValueScale;
-import org.zeroply.notation.Language;
 import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -22,7 +18,6 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.words.Words;
-import org.zeroply.work.Cancel;
 
 /** What can be tested of a position. Each has a text of its own, see {@link ConditionText}. */
 public sealed interface Condition {
@@ -174,7 +169,7 @@ public sealed interface Condition {
     record Measure(Factor factor, Side side, Bound bound, int limit) implements Condition {
         @Override
         public boolean holds(Situation situation) {
-            return bound.admits(figure(value(factor, side, situation)), limit);
+            return bound.admits(figure(situation.value(factor, side)), limit);
         }
 
         private static double figure(Value value) {
@@ -200,22 +195,13 @@ public sealed interface Condition {
     record Is(Factor factor, Side side, State state) implements Condition {
         @Override
         public boolean holds(Situation situation) {
-            return value(factor, side, situation) instanceof Value.Is is && is.state() == state;
+            return situation.value(factor, side) instanceof Value.Is is && is.state() == state;
         }
 
         @Override
         public String inWords() {
             return Words.of("condition.is", factor.title(), name(side), state.title());
         }
-    }
-
-    private static Value value(Factor factor, Side side, Situation situation) {
-        Ledger ledger =
-                Ledger.of(situation.positions().getFirst(), situation.moves(), ValueScale.SCHOOLROOM, Language.ENGLISH);
-        if (!ledger.has(factor)) {
-            ledger = ledger.with(new SearchedEntries().read(situation.position(), Language.ENGLISH, new Cancel()));
-        }
-        return ledger.has(factor) ? ledger.entry(factor).of(side).value() : new Value.Absent();
     }
 
     /** A pawn of a side may be pushed, whoever is to move, and nothing is lost by it that was not lost before. */

@@ -169,20 +169,43 @@ public final class Position {
      * @throws IllegalArgumentException if the move is not legal here, or a pass while in check
      */
     public Position play(Move move) {
+        return playAll(List.of(move));
+    }
+
+    /**
+     * The position at the end of a line.
+     *
+     * @throws IllegalArgumentException if a move is not legal where it is played, or a pass while in check
+     */
+    public Position playAll(List<Move> moves) {
         Board next = board.copy();
-        if (move.isPass()) {
-            if (isCheck()) {
-                throw new IllegalArgumentException("no pass while the king is in check");
+        for (Move move : moves) {
+            if (move.isPass()) {
+                if (next.inCheck()) {
+                    throw new IllegalArgumentException("no pass while the king is in check");
+                }
+                next.makePass();
+            } else {
+                int code = next.codeOf(move);
+                if (code < 0) {
+                    throw new IllegalArgumentException("not legal here: " + move + " in " + next.position());
+                }
+                next.make(code);
             }
-            next.makePass();
-        } else {
-            int code = board.codeOf(move);
-            if (code < 0) {
-                throw new IllegalArgumentException("not legal here: " + move + " in " + this);
-            }
-            next.make(code);
         }
         return new Position(next);
+    }
+
+    /**
+     * This position and that after each move of a line.
+     *
+     * @throws IllegalArgumentException as {@link #playAll}
+     */
+    public List<Position> positionsAlong(List<Move> moves) {
+        List<Position> positions = new ArrayList<>(moves.size() + 1);
+        positions.add(this);
+        moves.forEach(move -> positions.add(positions.getLast().play(move)));
+        return positions;
     }
 
     /** Whether the move takes something, en passant included. */

@@ -269,8 +269,7 @@ public final class Calculator implements Analyst {
                 if (moves.size() >= wanted || question.mayPass() != null) {
                     return moves;
                 }
-                List<Position> positions = new ArrayList<>(List.of(question.position()));
-                moves.forEach(move -> positions.add(positions.getLast().play(move)));
+                List<Position> positions = question.position().positionsAlong(moves);
                 while (moves.size() < wanted) {
                     Position last = positions.getLast();
                     long known = table.find(last.key());

@@ -201,10 +201,7 @@ public final class Threats {
 
     /** Material won at the end of a line, in hundredths of a pawn at 1-3-3-5-9. */
     private static int gain(Position start, CalculatedLine line, Side side) {
-        Position end = start;
-        for (Move move : line.moves()) {
-            end = end.play(move);
-        }
+        Position end = start.playAll(line.moves());
         return A_PAWN * (PieceValues.balance(end, side) - PieceValues.balance(start, side));
     }
 }

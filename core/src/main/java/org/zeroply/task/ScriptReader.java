@@ -87,15 +87,8 @@ public final class ScriptReader {
                 choice.moves().isEmpty() ? choice.fault() : null,
                 candidates,
                 faults,
-                new WrittenLine(0, played.moves(), along(start, played.moves()), 0, null, false, played.fault()));
-    }
-
-    private static List<Position> along(Position start, List<Move> moves) {
-        List<Position> positions = new ArrayList<>(List.of(start));
-        for (Move move : moves) {
-            positions.add(positions.getLast().play(move));
-        }
-        return positions;
+                new WrittenLine(
+                        0, played.moves(), start.positionsAlong(played.moves()), 0, null, false, played.fault()));
     }
 
     private void row(String text) {
@@ -111,7 +104,7 @@ public final class ScriptReader {
         List<Move> line = new ArrayList<>(origin.before());
         WrittenLine.Fault fault = origin.fault();
         if (fault == null) {
-            Legal legal = longest(along(start, line).getLast(), moves);
+            Legal legal = longest(start.positionsAlong(line).getLast(), moves);
             line.addAll(legal.moves());
             fault = legal.fault();
         }
@@ -124,7 +117,13 @@ public final class ScriptReader {
             }
         }
         lines.add(new WrittenLine(
-                lines.size() + 1, line, along(start, line), origin.before().size(), opinion, survives, fault));
+                lines.size() + 1,
+                line,
+                start.positionsAlong(line),
+                origin.before().size(),
+                opinion,
+                survives,
+                fault));
     }
 
     /** The moves that a row takes over, or why it cannot go on from anywhere. */

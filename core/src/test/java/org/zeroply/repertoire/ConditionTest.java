@@ -6,6 +6,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.Value;
 import org.zeroply.notation.Fen;
 import org.zeroply.repertoire.GuardCheck.Breach;
 import org.zeroply.rules.Move;
@@ -54,6 +56,18 @@ class ConditionTest {
             assertThat(ConditionText.write(read.condition())).isEqualTo(text);
             assertThat(read.condition().inWords()).isNotBlank();
         });
+    }
+
+    @Test
+    void aSituationKeepsWhatTheFirstMeasureWorkedOut() {
+        Situation situation = Situation.of(Fen.position("4k3/pp3ppp/8/3p4/8/8/PP3PPP/4K3 w - - 0 1"));
+        Value isolated = situation.value(Factor.ISOLATED, Side.BLACK);
+        assertThat(isolated.size()).isEqualTo(1);
+        assertThat(situation.value(Factor.ISOLATED, Side.BLACK)).isSameAs(isolated);
+        // A measure that needs a search adds its entries and leaves the others as they are.
+        Value threats = situation.value(Factor.THREATS, Side.WHITE);
+        assertThat(situation.value(Factor.THREATS, Side.WHITE)).isSameAs(threats);
+        assertThat(situation.value(Factor.ISOLATED, Side.BLACK)).isSameAs(isolated);
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -177,5 +178,37 @@ class RulesTest {
                 position -> assertThat(Fen.position(Fen.write(position)))
                         .as("seed 7")
                         .isEqualTo(position));
+    }
+
+    @Test
+    void aLinePlayedAtOnceEndsWhereItsMovesLead() {
+        Position position = Position.START;
+        List<Move> line = new ArrayList<>();
+        List<Position> walked = new ArrayList<>(List.of(position));
+        Random random = new Random(7);
+        while (line.size() < 60 && !position.legalMoves().isEmpty()) {
+            List<Move> legal = position.legalMoves();
+            boolean passes = random.nextInt(9) == 0 && position.accepts(Move.PASS);
+            Move move = passes ? Move.PASS : legal.get(random.nextInt(legal.size()));
+            position = position.play(move);
+            line.add(move);
+            walked.add(position);
+        }
+        assertThat(line).hasSizeGreaterThan(20).contains(Move.PASS);
+        assertThat(Position.START.playAll(line)).isEqualTo(position);
+        assertThat(Fen.write(Position.START.playAll(line))).isEqualTo(Fen.write(position));
+        assertThat(Position.START.positionsAlong(line)).isEqualTo(walked);
+        assertThat(Position.START.playAll(List.of())).isEqualTo(Position.START);
+    }
+
+    @Test
+    void aLineWithAnIllegalMoveNamesTheMoveAndThePosition() {
+        List<Move> line = List.of(move("e2e4"), move("e7e5"), move("e4e5"));
+        assertThatThrownBy(() -> Position.START.playAll(line))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("e4e5")
+                .hasMessageContaining("WHITE");
+        Position check = Fen.position("4k3/8/8/8/8/8/4r3/4K3 w - - 0 1");
+        assertThatThrownBy(() -> check.playAll(List.of(Move.PASS))).hasMessageContaining("no pass");
     }
 }

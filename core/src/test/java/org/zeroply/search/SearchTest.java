@@ -55,10 +55,7 @@ class SearchTest {
         assertThat((Searcher.MATE - plain + 1) / 2).isEqualTo(moves);
         assertThat(Math.abs(found.verdict().mateIn())).isEqualTo(moves);
         assertThat(found.lines().getFirst().moves()).hasSize(2 * moves - 1);
-        Position end = position;
-        for (Move move : found.lines().getFirst().moves()) {
-            end = end.play(move);
-        }
+        Position end = position.playAll(found.lines().getFirst().moves());
         assertThat(end.isCheckmate()).isTrue();
         // Where several moves mate as fast, any of them will do.
         assertThat(San.write(position, found.lines().getFirst().first())).contains(key);

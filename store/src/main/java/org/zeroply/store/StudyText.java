@@ -141,10 +141,7 @@ final class StudyText {
         /** Moves that follow one another; each must be legal. */
         private static List<Move> moves(Position start, String[] words, int from) {
             List<Move> moves = each(words, from);
-            Position at = start;
-            for (Move move : moves) {
-                at = at.play(move);
-            }
+            start.playAll(moves);
             return moves;
         }
 

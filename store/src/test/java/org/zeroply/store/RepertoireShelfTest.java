@@ -212,10 +212,7 @@ class RepertoireShelfTest {
     }
 
     private static int node(Repertoire repertoire, String line) {
-        Position position = Position.START;
-        for (Move move : Books.moves(line)) {
-            position = position.play(move);
-        }
+        Position position = Position.START.playAll(Books.moves(line));
         return repertoire.at(position).orElseThrow().id();
     }
 

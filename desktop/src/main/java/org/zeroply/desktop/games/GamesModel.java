@@ -24,7 +24,6 @@ import org.zeroply.ledger.Pattern;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
-import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameOrder;
@@ -213,10 +212,7 @@ public final class GamesModel {
                 && new LineReader(language).read(Position.START, text) instanceof LineReading.Read read
                 && !read.moves().isEmpty();
         if (moves && new LineReader(language).read(Position.START, text) instanceof LineReading.Read read) {
-            Position position = Position.START;
-            for (Move move : read.moves()) {
-                position = position.play(move);
-            }
+            Position position = Position.START.playAll(read.moves());
             narrow(position, Texts.of("games.after", text.strip()));
         } else {
             if (narrowing.get() != null && text.isBlank()) {

@@ -1,9 +1,7 @@
 package org.zeroply.desktop.ledger;
 
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
@@ -17,6 +15,7 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.Kept;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Walking;
 import org.zeroply.gametree.GameNode;
@@ -24,6 +23,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.SearchedEntries;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -52,12 +52,8 @@ public final class LedgerModel {
     private final SearchedEntries searching = new SearchedEntries();
     private final PauseTransition rest = new PauseTransition(RESTED);
     private final Walking walking = new Walking(this::refresh);
-    private final Map<Known, List<Entry>> searched = new LinkedHashMap<>(64, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Known, List<org.zeroply.ledger.Entry>> eldest) {
-            return size() > MOST_KEPT;
-        }
-    };
+    private final Kept<Known, List<Entry>> searched = new Kept<>(MOST_KEPT);
+    private final Kept<Plain, Ledger> plain = new Kept<>(MOST_KEPT);
 
     private final ObjectProperty<View> view = new SimpleObjectProperty<>(this, "view", View.ENTRIES);
     private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
@@ -67,8 +63,11 @@ public final class LedgerModel {
     private final ReadOnlyBooleanWrapper looking = new ReadOnlyBooleanWrapper(this, "looking", false);
     private Cancel asking = new Cancel();
 
-    /** What a searched reading depends on. */
+    /** What searched entries depend on. */
     private record Known(Position position, Language language) {}
+
+    /** What a ledger without them depends on. */
+    private record Plain(Position start, List<Move> moves, ValueScale scale, Language language) {}
 
     public LedgerModel(OpenGame reading, Background background) {
         this.reading = reading;
@@ -118,8 +117,7 @@ public final class LedgerModel {
         asking.cancel();
         walking.step();
         boolean wanted = reading.openProperty().get() && !reading.isCurtainDown();
-        looking.set(
-                wanted && !searched.containsKey(known(reading.positionProperty().get())));
+        looking.set(wanted && !searched.has(known(reading.positionProperty().get())));
         if (wanted) {
             rest.playFromStart();
         } else {
@@ -154,13 +152,14 @@ public final class LedgerModel {
                 moves.add(each.played());
             }
         }
-        Ledger plain = Ledger.of(
+        Plain wanted = new Plain(
                 tree.positionAt(GameTree.ROOT),
                 moves,
                 reading.scaleProperty().get(),
                 reading.languageProperty().get());
+        Ledger known = plain.get(wanted, way -> Ledger.of(way.start(), way.moves(), way.scale(), way.language()));
         List<Entry> more = reading.isCurtainDown() ? null : searched.get(known(tree.positionAt(node)));
-        return more == null ? plain : plain.with(more);
+        return more == null ? known : known.with(more);
     }
 
     private Known known(Position position) {
@@ -184,7 +183,7 @@ public final class LedgerModel {
 
     private void search(Position position, Runnable then) {
         Known wanted = known(position);
-        if (searched.containsKey(wanted)) {
+        if (searched.has(wanted)) {
             then.run();
             return;
         }

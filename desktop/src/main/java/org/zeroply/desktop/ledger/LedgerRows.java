@@ -2,11 +2,9 @@ package org.zeroply.desktop.ledger;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
@@ -37,17 +35,6 @@ import org.zeroply.rules.SquareSet;
 
 /** Puts the ledger of one move together: what the move changed, then the sections; or what concerns a picked square. */
 final class LedgerRows {
-    /** What changes with nearly every move, and says so in its section rather than first. */
-    private static final Set<Factor> RESTLESS = EnumSet.of(
-            Factor.INTENTIONS,
-            Factor.MOBILITY,
-            Factor.DIAGONALS,
-            Factor.IDLE,
-            Factor.KING_DEFENDERS,
-            Factor.FLIGHT,
-            Factor.ARRIVALS,
-            Factor.DUTIES);
-
     private final GameTree tree;
     private final int node;
     private final Language language;
@@ -126,7 +113,7 @@ final class LedgerRows {
         weakened(was, current, told);
         for (Section section : choice.shown()) {
             for (Change change : changes.values()) {
-                if (change.factor().section() == section && !RESTLESS.contains(change.factor())) {
+                if (change.factor().section() == section && !change.factor().is(Factor.Trait.RESTLESS)) {
                     told.add(new LedgerRow.Measured(change.after(), change, addition(change.factor())));
                 }
             }

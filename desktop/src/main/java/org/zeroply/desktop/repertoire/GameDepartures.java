@@ -94,9 +94,7 @@ public final class GameDepartures {
                 }
                 moves.add(move);
             }
-            List<Position> positions = new ArrayList<>(List.of(tree.start()));
-            moves.forEach(move -> positions.add(positions.getLast().play(move)));
-            return new Line(positions, moves);
+            return new Line(tree.start().positionsAlong(moves), moves);
         }
     }
 
