@@ -63,7 +63,7 @@ record GameColumns(
                 line.size(),
                 remarks,
                 sameMoves(game, white, black, line),
-                Stream.of("ECO", "WorkbookOpening", "Variation")
+                Stream.of("ECO", "Opening", "Variation")
                         .map(tag -> game.tags().known(tag))
                         .filter(said -> !said.isEmpty())
                         .collect(Collectors.joining(" ")),

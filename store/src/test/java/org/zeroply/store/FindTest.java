@@ -30,7 +30,7 @@ class FindTest {
             [Round "2"]
             [White "Müller-Sørensen, Åsa"]
             [Black "Okafor, Sam"]
-            [WorkbookOpening "Queen's Gambit"]
+            [Opening "Queen's Gambit"]
             [Result "1-0"]
             1.d4 d5 2.c4 {the knight comes later} e6 1-0
 
