@@ -71,14 +71,15 @@ final class AtSize {
 
     private void measure(Path pgn) throws IOException, InterruptedException {
         // A coach edits a game of their own all the while.
-        long id = workbook.add(Game.empty(), "a game");
+        long id = workbook.games().add(Game.empty(), "a game");
         long begun = System.nanoTime();
-        List<Double> edits = editDuring(id, () -> workbook.importPgn(pgn, "import", Progress.SILENT, new Cancel()));
+        List<Double> edits =
+                editDuring(id, () -> workbook.files().importPgn(pgn, "import", Progress.SILENT, new Cancel()));
         say("import", (System.nanoTime() - begun) / 1e9, "s");
         say("edits during it", spread(edits));
         begun = System.nanoTime();
         edits = editDuring(id, () -> {
-            workbook.fillIndex(Progress.SILENT, new Cancel());
+            workbook.positions().fill(Progress.SILENT, new Cancel());
             return true;
         });
         say("position index", (System.nanoTime() - begun) / 1e9, "s");
@@ -101,9 +102,10 @@ final class AtSize {
         List<Double> millis = new ArrayList<>();
         Thread editor = Thread.ofPlatform().start(() -> {
             for (int edit = 0; !over.get(); edit++) {
-                Game game = workbook.game(id);
+                Game game = workbook.games().read(id);
                 long begun = System.nanoTime();
-                workbook.save(id, game.with(game.tags().with("Round", Integer.toString(edit))), "round", "edit");
+                workbook.games()
+                        .save(id, game.with(game.tags().with("Round", Integer.toString(edit))), "round", "edit");
                 millis.add((System.nanoTime() - begun) / 1e6);
                 try {
                     Thread.sleep(200);
@@ -160,8 +162,8 @@ final class AtSize {
 
     private void find(String what, GameFilter filter, GameOrder order) {
         time("find " + what, () -> {
-            long[] ids = workbook.ids(filter, order);
-            workbook.summaries(Arrays.copyOf(ids, Math.min(100, ids.length)));
+            long[] ids = workbook.games().ids(filter, order);
+            workbook.games().summaries(Arrays.copyOf(ids, Math.min(100, ids.length)));
             return ids.length;
         });
     }
@@ -188,9 +190,9 @@ final class AtSize {
             Position asked = position;
             time(
                     "games at a position, half-move " + ply,
-                    () -> workbook.at(asked, null).games().size());
+                    () -> workbook.positions().at(asked, null).games().size());
             for (int i = 0; i < 4; i++) {
-                PositionGames games = workbook.at(position, null);
+                PositionGames games = workbook.positions().at(position, null);
                 position = position.play(games.moves().getFirst().move());
             }
         }
@@ -230,7 +232,8 @@ final class AtSize {
     private void pattern(String what, Pattern pattern) {
         time(
                 what,
-                () -> workbook.search(pattern, Progress.SILENT, new Cancel())
+                () -> workbook.positions()
+                        .search(pattern, Progress.SILENT, new Cancel())
                         .orElseThrow()
                         .size());
     }

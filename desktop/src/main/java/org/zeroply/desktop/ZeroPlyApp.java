@@ -132,13 +132,14 @@ public final class ZeroPlyApp extends Application {
     /** Puts the sample club into an empty workbook. */
     public static void fillWithSample(Workbook workbook) throws IOException {
         try (InputStream in = SampleClub.games()) {
-            workbook.importPgn(
-                    in,
-                    Math.max(1, in.available()),
-                    SampleClub.NAME,
-                    Texts.of("undo.import", SampleClub.NAME),
-                    Progress.SILENT,
-                    new Cancel());
+            workbook.files()
+                    .importPgn(
+                            in,
+                            Math.max(1, in.available()),
+                            SampleClub.NAME,
+                            Texts.of("undo.import", SampleClub.NAME),
+                            Progress.SILENT,
+                            new Cancel());
         }
     }
 

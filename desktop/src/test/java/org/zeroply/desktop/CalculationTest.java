@@ -145,7 +145,8 @@ class CalculationTest extends AtTheWindow {
         stand.await(
                 "the study kept",
                 () -> stand.workbook()
-                        .study(reading().positionProperty().get(), analyst(), 3, 0)
+                        .studies()
+                        .find(reading().positionProperty().get(), analyst(), 3, 0)
                         .isPresent());
         keys(KeyCode.RIGHT);
         awaitStudy();
@@ -218,7 +219,10 @@ class CalculationTest extends AtTheWindow {
             var position = Stand.onStage(() -> reading().positionProperty().get());
             stand.await(
                     "a study of each position",
-                    () -> stand.workbook().study(position, analyst(), 3, 0).isPresent());
+                    () -> stand.workbook()
+                            .studies()
+                            .find(position, analyst(), 3, 0)
+                            .isPresent());
             keys(KeyCode.RIGHT);
         }
         assertThat(PgnWriter.write(Stand.onStage(() -> reading().gameProperty().get())))

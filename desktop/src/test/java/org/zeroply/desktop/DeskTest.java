@@ -152,7 +152,7 @@ class DeskTest extends AtTheWindow {
         assertThat(text("#note-said")).isEqualTo("Ida said Nf3: it develops");
         keys(KeyCode.SHORTCUT, KeyCode.Z);
         assertThat(Stand.onStage(() -> CurtainAnswer.of(reading().current()))).isEmpty();
-        assertThat(stand.workbook().setting("student")).contains("Ida");
+        assertThat(stand.workbook().settings().get("student")).contains("Ida");
     }
 
     @Test
@@ -207,7 +207,7 @@ class DeskTest extends AtTheWindow {
         Game kept = Stand.onStage(() -> reading().gameProperty().get());
         assertThat(kept.result()).isEqualTo(GameResult.WHITE_WINS);
         assertThat(kept.tree().node(1).clock()).isPresent();
-        assertThat(stand.workbook().find("Ida", 5)).hasSize(1);
+        assertThat(stand.workbook().games().find("Ida", 5)).hasSize(1);
     }
 
     // ---- the guide

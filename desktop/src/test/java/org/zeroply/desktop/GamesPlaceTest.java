@@ -36,7 +36,7 @@ class GamesPlaceTest extends AtTheWindow {
     }
 
     private long gamesWith(String player) {
-        return stand.workbook().find("", 1_000).stream()
+        return stand.workbook().games().find("", 1_000).stream()
                 .filter(game -> game.white().contains(player) || game.black().contains(player))
                 .count();
     }
@@ -77,7 +77,7 @@ class GamesPlaceTest extends AtTheWindow {
         long id = Stand.onStage(() -> games().idAt(0));
         keys(KeyCode.ALT, KeyCode.A);
         awaitGames(64);
-        assertThat(stand.workbook().game(id).tree().mainLine()).hasSizeGreaterThan(3);
+        assertThat(stand.workbook().games().read(id).tree().mainLine()).hasSizeGreaterThan(3);
     }
 
     @Test
@@ -165,6 +165,7 @@ class GamesPlaceTest extends AtTheWindow {
     @Test
     void theListIsWrittenAsATableThatRunsNothing() throws IOException {
         stand.workbook()
+                .games()
                 .add(
                         new Game(
                                 Tags.NONE

@@ -283,7 +283,7 @@ class InterfaceTest extends AtTheWindow {
         robot.clickOn("#note").write("by mouse and pen", 0);
         robot.clickOn("#rail-games");
         stand.settle();
-        assertThat(PgnWriter.movetext(stand.workbook().game(id).tree())).contains("(1. d4 {by mouse and pen})");
+        assertThat(PgnWriter.movetext(stand.workbook().games().read(id).tree())).contains("(1. d4 {by mouse and pen})");
         robot.clickOn("#games-narrow");
         stand.settle();
         robot.clickOn("#filter-player").write("rhea", 0);

@@ -108,7 +108,7 @@ class JudgingTest extends AtTheWindow {
         // Closed and opened again it is there at once, without a pass.
         stand.close();
         stand = new Stand(folder, false, 1280, 800);
-        long game = stand.workbook().find("", 10).getFirst().id();
+        long game = stand.workbook().games().find("", 10).getFirst().id();
         Stand.onStage(() -> {
             stand.shell().openGame(game);
             return true;

@@ -164,7 +164,7 @@ class LedgerPlaceTest extends AtTheWindow {
         assertThat(left.indexOf("Minor pieces")).isLessThan(left.indexOf("Pawns"));
         stand.close();
         stand = new Stand(folder, false, 1280, 800);
-        long game = stand.workbook().find("", 10).getFirst().id();
+        long game = stand.workbook().games().find("", 10).getFirst().id();
         Stand.onStage(() -> {
             stand.shell().openGame(game);
             return true;

@@ -290,8 +290,9 @@ class LessonPlaceTest extends AtTheWindow {
     @Test
     void aQueueOfGamesGoesOnAfterARestart() {
         take(GAME.replace("Quillan, Rhea", "Ardley, Tom"));
-        List<Long> ids =
-                stand.workbook().find("", 10).stream().map(GameSummary::id).toList();
+        List<Long> ids = stand.workbook().games().find("", 10).stream()
+                .map(GameSummary::id)
+                .toList();
         assertThat(ids).hasSize(2);
         Stand.onStage(() -> {
             queue().add(ids);

@@ -50,7 +50,7 @@ class WindowTest extends AtTheWindow {
             stand.await("the copy", () -> stand.window().shell() != null);
         }
         assertThat(stand.workbook().file().getFileName()).hasToString("copy.zeroply");
-        assertThat(stand.workbook().count()).isEqualTo(64);
+        assertThat(stand.workbook().games().count()).isEqualTo(64);
     }
 
     @Test
@@ -71,7 +71,7 @@ class WindowTest extends AtTheWindow {
         fire("#refused-rescue");
         stand.await("the rescued workbook", () -> stand.window().shell() != null);
         // Some of the 64 games stood where the damage is.
-        assertThat(stand.workbook().count()).isBetween(20L, 63L);
+        assertThat(stand.workbook().games().count()).isBetween(20L, 63L);
         assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
     }
 
@@ -99,7 +99,8 @@ class WindowTest extends AtTheWindow {
         stand.await("the game", () -> stand.reading().openProperty().get());
         stand.settle();
         long id = Stand.onStage(() -> stand.reading().gameIdProperty().get());
-        assertThat(PgnWriter.movetext(stand.workbook().game(id).tree())).contains("typed while the disk was gone");
+        assertThat(PgnWriter.movetext(stand.workbook().games().read(id).tree()))
+                .contains("typed while the disk was gone");
     }
 
     @Test
@@ -111,29 +112,29 @@ class WindowTest extends AtTheWindow {
         stand.settle();
         long id = Stand.onStage(() -> stand.games().idAt(3));
         try (Workbook there = open(club)) {
-            var game = there.game(id);
-            there.save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
-            there.add(org.zeroply.gametree.Game.empty(), "new");
+            var game = there.games().read(id);
+            there.games().save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
+            there.games().add(org.zeroply.gametree.Game.empty(), "new");
         }
         run("command.merge");
         stand.await("the report", () -> stand.scene().lookup("#merge-summary") != null);
         assertThat(((Label) stand.scene().lookup("#merge-summary")).getText())
                 .isEqualTo("One game was only there and is here now.\nOne game was newer there and was taken over.");
         stand.settle();
-        assertThat(stand.workbook().game(id).tags().get("Annotator")).isEqualTo("the club");
-        assertThat(stand.workbook().count()).isEqualTo(65);
+        assertThat(stand.workbook().games().read(id).tags().get("Annotator")).isEqualTo("the club");
+        assertThat(stand.workbook().games().count()).isEqualTo(65);
     }
 
     @Test
     void oneGoesBackToABackupFromWithin() throws IOException {
         stand.workbook().backUpDaily(Progress.SILENT, new Cancel());
         long id = Stand.onStage(() -> stand.games().idAt(0));
-        stand.workbook().remove(java.util.List.of(id), "remove");
+        stand.workbook().games().remove(java.util.List.of(id), "remove");
         run("command.backups");
         stand.await("the list", () -> stand.scene().lookup("#backups") != null);
         fire("#backups-restore");
         stand.await("the backup", () -> stand.window().shell() != null);
-        assertThat(stand.workbook().count()).isEqualTo(64);
+        assertThat(stand.workbook().games().count()).isEqualTo(64);
         assertThat(stand.workbook().backups().list())
                 .extracting(Backups.Backup::kind)
                 .contains(Backups.Kind.BEFORE_RESTORE);

@@ -145,7 +145,7 @@ record GameColumns(
 
     /** Works everything out for a game that so far only has its content. */
     static void fill(Handle handle, long id) {
-        Game game = GameBlob.read(Workbook.blob(handle, id));
+        Game game = GameBlob.read(GameShelf.blob(handle, id));
         GameColumns columns = of(game);
         handle.execute(
                 "update game set same_moves = ?, opening = ? where id = ?", columns.sameMoves, columns.opening, id);

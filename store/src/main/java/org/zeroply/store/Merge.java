@@ -57,7 +57,7 @@ final class Merge {
     private record Mine(long id, long revision, boolean hidden) {}
 
     MergeReport run(Progress progress, Cancel cancel) {
-        batch = workbook.beginBatch(name, label);
+        batch = workbook.games().beginBatch(name, label);
         List<Theirs> games =
                 other.withHandle(handle -> handle.createQuery("select id, uid, revision, hidden from game order by id")
                         .map((rows, context) ->
@@ -79,7 +79,7 @@ final class Merge {
             progress.at((double) done / games.size(), done);
         }
         if (added == 0) {
-            workbook.dropBatch(batch);
+            workbook.games().dropBatch(batch);
         }
         MergeReport.Tasks tasks = MergeReport.Tasks.NONE;
         if (!cancel.isRequested()) {
@@ -110,7 +110,7 @@ final class Merge {
         Game game;
         Set<Long> theirPast;
         try {
-            game = GameBlob.read(other.withHandle(handle -> Workbook.blob(handle, theirs.id())));
+            game = GameBlob.read(other.withHandle(handle -> GameShelf.blob(handle, theirs.id())));
             theirPast = new HashSet<>(other.withHandle(handle -> Revisions.past(handle, theirs.id())));
         } catch (RuntimeException damaged) {
             if (WorkbookException.faultOf(damaged) == WorkbookException.Fault.GONE) {
@@ -132,7 +132,7 @@ final class Merge {
 
     private void addNew(Handle handle, Theirs theirs, Game game, Set<Long> theirPast) {
         GameColumns columns = GameColumns.of(game);
-        if (Workbook.holds(handle, game, columns)) {
+        if (GameShelf.holds(handle, game, columns)) {
             return;
         }
         long id = GameColumns.insert(handle, game, columns, batch);
@@ -147,7 +147,7 @@ final class Merge {
             newerHere++;
             return;
         }
-        Game here = GameBlob.read(Workbook.blob(handle, mine.id()));
+        Game here = GameBlob.read(GameShelf.blob(handle, mine.id()));
         if (theirPast.contains(mine.revision())) {
             bring(handle, mine, theirs, here, game);
         } else if (!here.sameAs(game) || mine.hidden() != theirs.hidden()) {
@@ -160,12 +160,12 @@ final class Merge {
     }
 
     private void bring(Handle handle, Mine mine, Theirs theirs, Game here, Game game) {
-        workbook.keep(handle, mine.id(), here, game, label);
+        GameShelf.keep(handle, mine.id(), here, game, label);
         if (theirs.hidden() != mine.hidden()) {
             handle.execute("update game set hidden = ? where id = ?", theirs.hidden() ? 1 : 0, mine.id());
         }
         if (theirs.hidden() && !mine.hidden()) {
-            workbook.journalOfRemoval(handle, mine.id(), label);
+            GameShelf.journalOfRemoval(handle, mine.id(), label);
             removed++;
         } else {
             brought++;
@@ -179,12 +179,12 @@ final class Merge {
         if (theirs.hidden()) {
             conflicts.add(new Conflict(mine.id(), Kind.STAYED, 0));
         } else if (mine.hidden()) {
-            workbook.keep(handle, mine.id(), here, game, label);
+            GameShelf.keep(handle, mine.id(), here, game, label);
             handle.execute("update game set hidden = 0 where id = ?", mine.id());
             conflicts.add(new Conflict(mine.id(), Kind.BROUGHT_BACK, 0));
         } else if (here.tree().start().equals(game.tree().start())) {
             GameUnion union = GameUnion.of(here, game);
-            workbook.keep(handle, mine.id(), here, union.game(), label);
+            GameShelf.keep(handle, mine.id(), here, union.game(), label);
             conflicts.add(new Conflict(mine.id(), Kind.UNITED, union.conflicts().size()));
         } else {
             GameColumns.insert(handle, game, GameColumns.of(game), batch);

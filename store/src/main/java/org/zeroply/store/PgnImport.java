@@ -42,7 +42,7 @@ final class PgnImport {
     }
 
     ImportReport run(Progress progress, Cancel cancel) throws IOException {
-        long batch = workbook.beginBatch(name, label);
+        long batch = workbook.games().beginBatch(name, label);
         boolean more = true;
         try {
             while (more && !cancel.isRequested()) {
@@ -51,7 +51,7 @@ final class PgnImport {
             }
         } finally {
             if (added == 0) {
-                workbook.dropBatch(batch);
+                workbook.games().dropBatch(batch);
             }
         }
         return new ImportReport(name, added, alreadyThere, otherRemarks, skipped, faults, faultCount, more, batch);
@@ -102,7 +102,7 @@ final class PgnImport {
     }
 
     private void take(Handle handle, Prepared game, long batch) {
-        List<Game> alike = Workbook.alike(handle, game.columns());
+        List<Game> alike = GameShelf.alike(handle, game.columns());
         if (alike.stream().anyMatch(each -> each.sameAs(game.entry().game()))) {
             alreadyThere++;
             return;

@@ -400,8 +400,10 @@ public final class RepertoireShelf {
      */
     public Optional<Map<Integer, Tally>> count(
             Repertoire repertoire, GameFilter filter, Progress progress, Cancel cancel) {
-        workbook.fillIndex((fraction, count) -> {}, cancel);
-        Reached among = filter.equals(GameFilter.ALL) ? null : Reached.of(workbook.ids(filter, GameOrder.NEWEST_FIRST));
+        workbook.positions().fill((fraction, count) -> {}, cancel);
+        Reached among = filter.equals(GameFilter.ALL)
+                ? null
+                : Reached.of(workbook.games().ids(filter, GameOrder.NEWEST_FIRST));
         List<Repertoire.Node> nodes = repertoire.nodes();
         List<PositionGames> found = new PositionIndex(workbook)
                 .at(nodes.stream().map(node -> node.position().key()).toList(), among, progress, cancel);

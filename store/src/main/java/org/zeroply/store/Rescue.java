@@ -84,7 +84,7 @@ public final class Rescue {
                 }
                 switch (read(from, table, id)) {
                     case Found found -> {
-                        fresh.take(found.game());
+                        fresh.games().take(found.game());
                         saved++;
                     }
                     case Missing.NEVER_THERE -> {}

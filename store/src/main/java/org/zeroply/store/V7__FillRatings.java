@@ -17,7 +17,7 @@ final class V7__FillRatings extends BaseJavaMigration {
                 .mapTo(Long.class)
                 .list();
         for (long id : ids) {
-            Game game = GameBlob.read(Workbook.blob(handle, id));
+            Game game = GameBlob.read(GameShelf.blob(handle, id));
             handle.execute(
                     "update game set white_rating = ?, black_rating = ? where id = ?",
                     GameColumns.rating(game, "WhiteElo"),

@@ -53,14 +53,20 @@ final class Books {
 
     static ImportReport take(Workbook workbook, String pgn) throws IOException {
         byte[] bytes = pgn.getBytes(StandardCharsets.UTF_8);
-        return workbook.importPgn(
-                new ByteArrayInputStream(bytes), bytes.length, "test.pgn", "import", Progress.SILENT, new Cancel());
+        return workbook.files()
+                .importPgn(
+                        new ByteArrayInputStream(bytes),
+                        bytes.length,
+                        "test.pgn",
+                        "import",
+                        Progress.SILENT,
+                        new Cancel());
     }
 
     /** The games of the sample club. */
     static void takeClub(Workbook workbook) throws IOException {
         try (InputStream in = SampleClub.games()) {
-            workbook.importPgn(in, 1, "club.pgn", "import", Progress.SILENT, new Cancel());
+            workbook.files().importPgn(in, 1, "club.pgn", "import", Progress.SILENT, new Cancel());
         }
     }
 

@@ -40,8 +40,8 @@ class FaultTest {
     void aFullDiskRefusesTheEditAndKeepsEverythingBefore() throws IOException {
         try (Workbook workbook = Books.open(file())) {
             Books.takeClub(workbook);
-            long id = workbook.find("", 1).getFirst().id();
-            Game before = workbook.game(id);
+            long id = workbook.games().find("", 1).getFirst().id();
+            Game before = workbook.games().read(id);
             // SQLite answers with the same code as for a disk without room.
             long pages = workbook.write(handle ->
                     handle.createQuery("pragma page_count").mapTo(Long.class).one());
@@ -49,15 +49,15 @@ class FaultTest {
                     .mapTo(Long.class)
                     .one());
             Game large = before.with(before.tags().with("Annotation", "x".repeat(1 << 20)));
-            assertThatThrownBy(() -> workbook.save(id, large, "", "edit"))
+            assertThatThrownBy(() -> workbook.games().save(id, large, "", "edit"))
                     .satisfies(failure -> assertThat(faultOf(failure)).isEqualTo(WorkbookException.Fault.DISK_FULL));
-            assertThat(workbook.game(id).sameAs(before)).isTrue();
-            assertThat(workbook.undoState(id).undo()).isNull();
+            assertThat(workbook.games().read(id).sameAs(before)).isTrue();
+            assertThat(workbook.games().undoState(id).undo()).isNull();
             workbook.write(handle -> handle.createQuery("pragma max_page_count = 1000000")
                     .mapTo(Long.class)
                     .one());
-            workbook.save(id, large, "", "edit");
-            assertThat(workbook.game(id).sameAs(large)).isTrue();
+            workbook.games().save(id, large, "", "edit");
+            assertThat(workbook.games().read(id).sameAs(large)).isTrue();
         }
     }
 
@@ -66,17 +66,17 @@ class FaultTest {
         Path stick = Files.createDirectory(folder.resolve("stick"));
         Path file = stick.resolve("club.zeroply");
         Workbook workbook = Books.open(file);
-        long id = workbook.add(Books.game("1.d4 d5 *"), "add");
+        long id = workbook.games().add(Books.game("1.d4 d5 *"), "add");
         Path elsewhere = folder.resolve("elsewhere");
         Files.move(stick, elsewhere);
-        assertThatThrownBy(() -> workbook.save(id, Books.game("1.d4 d5 2.c4 *"), "", "edit"))
+        assertThatThrownBy(() -> workbook.games().save(id, Books.game("1.d4 d5 2.c4 *"), "", "edit"))
                 .satisfies(failure -> assertThat(faultOf(failure)).isEqualTo(WorkbookException.Fault.GONE));
         assertThat(file).doesNotExist();
         // What was open can still be saved somewhere else.
         Path rescued = folder.resolve("rescued.zeroply");
         assertThat(workbook.copyTo(rescued, Progress.SILENT, new Cancel())).isTrue();
         try (Workbook copy = Books.open(rescued)) {
-            assertThat(copy.game(id).tree().mainLine()).hasSize(2);
+            assertThat(copy.games().read(id).tree().mainLine()).hasSize(2);
         }
     }
 
@@ -99,7 +99,7 @@ class FaultTest {
             assertThat(Workbook.copyOf(file(), copy, Progress.SILENT, new Cancel()))
                     .isEmpty();
             try (Workbook second = Books.open(copy)) {
-                assertThat(second.count()).isEqualTo(64);
+                assertThat(second.games().count()).isEqualTo(64);
             }
         }
     }
@@ -120,9 +120,9 @@ class FaultTest {
         assertThat(report.saved()).isBetween(30L, 63L);
         assertThat(report.saved() + report.lost()).isEqualTo(64);
         try (Workbook rescued = Books.open(saved)) {
-            assertThat(rescued.count()).isEqualTo(report.saved());
-            for (long id : rescued.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
-                assertThat(rescued.game(id).tree().size()).isGreaterThan(1);
+            assertThat(rescued.games().count()).isEqualTo(report.saved());
+            for (long id : rescued.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
+                assertThat(rescued.games().read(id).tree().size()).isGreaterThan(1);
             }
         }
         assertThat(Files.readAllBytes(file())).isEqualTo(damaged);
@@ -199,10 +199,10 @@ class FaultTest {
         Days days = new Days();
         Backup backup;
         try (Workbook workbook = Books.open(file(), days)) {
-            workbook.add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 *"), "add");
+            workbook.games().add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 *"), "add");
             workbook.backUpDaily(Progress.SILENT, new Cancel());
             backup = workbook.backups().list().getFirst();
-            workbook.add(Books.game("[White \"Brandt, Ida\"]\n1.e4 e5 *"), "add");
+            workbook.games().add(Books.game("[White \"Brandt, Ida\"]\n1.e4 e5 *"), "add");
             assertThat(workbook.backups().restore(backup))
                     .as("not while it is open")
                     .isFalse();
@@ -210,8 +210,8 @@ class FaultTest {
         Backups backups = new Backups(file(), days);
         assertThat(backups.restore(backup)).isTrue();
         try (Workbook workbook = Books.open(file(), days)) {
-            assertThat(workbook.count()).isEqualTo(1);
-            assertThat(workbook.find("tarn", 2)).hasSize(1);
+            assertThat(workbook.games().count()).isEqualTo(1);
+            assertThat(workbook.games().find("tarn", 2)).hasSize(1);
         }
         Backup before = backups.list().stream()
                 .filter(each -> each.kind() == Kind.BEFORE_RESTORE)
@@ -219,7 +219,7 @@ class FaultTest {
                 .orElseThrow();
         backups.restore(before);
         try (Workbook workbook = Books.open(file(), days)) {
-            assertThat(workbook.count()).isEqualTo(2);
+            assertThat(workbook.games().count()).isEqualTo(2);
         }
     }
 

@@ -75,7 +75,7 @@ class FindTest {
     private String rounds(GameFilter filter, GameOrder order) {
         return String.join(
                 " ",
-                workbook.summaries(workbook.ids(filter, order)).stream()
+                workbook.games().summaries(workbook.games().ids(filter, order)).stream()
                         .map(GameSummary::round)
                         .toList());
     }
@@ -156,28 +156,30 @@ class FindTest {
         assertThat(rounds(GameFilter.ALL, new GameOrder(GameOrder.By.DATE, false)))
                 .isEqualTo("2 10 3");
         for (GameOrder.By by : GameOrder.By.values()) {
-            assertThat(workbook.ids(GameFilter.ALL, new GameOrder(by, true))).hasSize(3);
+            assertThat(workbook.games().ids(GameFilter.ALL, new GameOrder(by, true)))
+                    .hasSize(3);
         }
     }
 
     @Test
     void anEditIsFoundByItsNewWordsOnly() {
-        long id = workbook.find("tarn", 5).getFirst().id();
-        var game = workbook.game(id);
-        workbook.save(id, game.with(game.tags().with("Black", "Zabel, Nora")), "", "name");
-        assertThat(workbook.find("tarn", 5)).isEmpty();
-        assertThat(workbook.find("zabel", 5)).hasSize(1);
-        workbook.undo(id);
-        assertThat(workbook.find("tarn", 5)).hasSize(1);
-        workbook.remove(List.of(id), "remove");
-        assertThat(workbook.find("tarn", 5)).isEmpty();
+        long id = workbook.games().find("tarn", 5).getFirst().id();
+        var game = workbook.games().read(id);
+        workbook.games().save(id, game.with(game.tags().with("Black", "Zabel, Nora")), "", "name");
+        assertThat(workbook.games().find("tarn", 5)).isEmpty();
+        assertThat(workbook.games().find("zabel", 5)).hasSize(1);
+        workbook.games().undo(id);
+        assertThat(workbook.games().find("tarn", 5)).hasSize(1);
+        workbook.games().remove(List.of(id), "remove");
+        assertThat(workbook.games().find("tarn", 5)).isEmpty();
     }
 
     private List<Integer> withPattern(Pattern pattern) {
-        Reached reached =
-                workbook.search(pattern, Progress.SILENT, new Cancel()).orElseThrow();
+        Reached reached = workbook.positions()
+                .search(pattern, Progress.SILENT, new Cancel())
+                .orElseThrow();
         List<Integer> plies = new ArrayList<>();
-        for (long id : workbook.ids(GameFilter.ALL.withReached(reached), GameOrder.NEWEST_FIRST)) {
+        for (long id : workbook.games().ids(GameFilter.ALL.withReached(reached), GameOrder.NEWEST_FIRST)) {
             plies.add(reached.plyOf(id));
         }
         return plies;
@@ -198,7 +200,7 @@ class FindTest {
         Pattern.Shape doubled = new Pattern.Shape(Side.BLACK, Pattern.Feature.DOUBLED, 6);
         assertThat(withPattern(new Pattern(List.of(), List.of(doubled), false, false, false, 1)))
                 .containsExactly(4);
-        assertThat(Arrays.stream(workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
+        assertThat(Arrays.stream(workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
                         .count())
                 .isEqualTo(3);
     }

@@ -57,9 +57,9 @@ class GameQueueTest {
         long second;
         long third;
         try (Workbook workbook = open()) {
-            first = workbook.add(game(), "one");
-            second = workbook.add(game(), "two");
-            third = workbook.add(game(), "three");
+            first = workbook.games().add(game(), "one");
+            second = workbook.games().add(game(), "two");
+            third = workbook.games().add(game(), "three");
             workbook.queue().add(List.of(third, first));
             workbook.queue().add(List.of(first, second));
             assertThat(workbook.queue().games()).containsExactly(third, first, second);
@@ -68,7 +68,7 @@ class GameQueueTest {
             assertThat(workbook.queue().games()).containsExactly(third, first, second);
             workbook.queue().remove(first);
             // A game that is removed from the list waits no longer.
-            workbook.remove(List.of(third), "removed");
+            workbook.games().remove(List.of(third), "removed");
             assertThat(workbook.queue().games()).containsExactly(second);
             workbook.queue().clear();
             assertThat(workbook.queue().games()).isEmpty();
@@ -104,20 +104,20 @@ class GameQueueTest {
         made = made.moved(made.items().get(1), -1);
         long id;
         try (Workbook workbook = open()) {
-            id = workbook.add(game, "one");
-            assertThat(workbook.reportStudent(id)).isEmpty();
-            assertThat(workbook.report(id, draft)).isEqualTo(draft);
-            workbook.keepReport(id, made);
+            id = workbook.games().add(game, "one");
+            assertThat(workbook.reports().student(id)).isEmpty();
+            assertThat(workbook.reports().read(id, draft)).isEqualTo(draft);
+            workbook.reports().keep(id, made);
         }
         try (Workbook workbook = open()) {
-            assertThat(workbook.reportStudent(id)).contains(Side.WHITE);
-            assertThat(workbook.report(id, draft)).isEqualTo(made);
+            assertThat(workbook.reports().student(id)).contains(Side.WHITE);
+            assertThat(workbook.reports().read(id, draft)).isEqualTo(made);
             // What a later judgement adds comes last and is not shown; what it no longer has is gone.
             LessonReport fewer = draft.withItems(draft.items().subList(1, 2));
-            assertThat(workbook.report(id, fewer).items())
+            assertThat(workbook.reports().read(id, fewer).items())
                     .containsExactly(made.items().getFirst());
-            workbook.keepReport(id, fewer);
-            LessonReport again = workbook.report(id, draft);
+            workbook.reports().keep(id, fewer);
+            LessonReport again = workbook.reports().read(id, draft);
             assertThat(again.items().getFirst().ply()).isEqualTo(second.ply());
             assertThat(again.items().subList(1, again.items().size())).noneMatch(LessonReport.Item::isShown);
         }
@@ -129,16 +129,16 @@ class GameQueueTest {
         LessonReport draft = draft(game, Side.BLACK);
         long id;
         try (Workbook workbook = open()) {
-            id = workbook.add(game, "one");
-            workbook.keepReport(id, draft);
+            id = workbook.games().add(game, "one");
+            workbook.reports().keep(id, draft);
         }
         try (var connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("club.zeroply"));
                 var statement = connection.createStatement()) {
             statement.execute("update report set content = 'title=\\u00zz'");
         }
         try (Workbook workbook = open()) {
-            assertThat(workbook.reportStudent(id)).isEmpty();
-            assertThat(workbook.report(id, draft)).isEqualTo(draft);
+            assertThat(workbook.reports().student(id)).isEmpty();
+            assertThat(workbook.reports().read(id, draft)).isEqualTo(draft);
         }
     }
 

@@ -39,9 +39,10 @@ class KillTest {
             Workbook workbook = opened.workbook();
             long id = edited(workbook);
             Thread.ofPlatform().daemon().start(() -> load(workbook));
-            for (long edit = number(workbook.game(id)) + 1; ; edit++) {
-                Game game = workbook.game(id);
-                workbook.save(id, game.with(game.tags().with("Event", Long.toString(edit))), "", "edit " + edit);
+            for (long edit = number(workbook.games().read(id)) + 1; ; edit++) {
+                Game game = workbook.games().read(id);
+                workbook.games()
+                        .save(id, game.with(game.tags().with("Event", Long.toString(edit))), "", "edit " + edit);
                 System.out.println(edit);
             }
         }
@@ -49,14 +50,14 @@ class KillTest {
 
     /** The game that is edited: the first one. */
     private static long edited(Workbook workbook) {
-        long[] ids = workbook.ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST);
-        return ids.length == 0 ? workbook.add(Books.game("[White \"Edited\"]\n1.d4 d5 *"), "new game") : ids[0];
+        long[] ids = workbook.games().ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST);
+        return ids.length == 0 ? workbook.games().add(Books.game("[White \"Edited\"]\n1.d4 d5 *"), "new game") : ids[0];
     }
 
     /** Keeps the writer busy: games come in, and the index goes over them in small runs. */
     private static void load(Workbook workbook) {
         try {
-            for (int round = 0; workbook.count() < 4_000; round++) {
+            for (int round = 0; workbook.games().count() < 4_000; round++) {
                 StringBuilder pgn = new StringBuilder();
                 for (int i = 0; i < 200; i++) {
                     pgn.append("[White \"Loaded ").append(round).append('.').append(i);
@@ -101,12 +102,12 @@ class KillTest {
 
     /** Each game that is listed can be read, and those with a word or a position are those that the columns say. */
     private static void assertAllAgrees(Workbook workbook) {
-        int all = workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST).length;
-        assertThat(workbook.ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST))
+        int all = workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST).length;
+        assertThat(workbook.games().ids(GameFilter.words("edited"), GameOrder.NEWEST_FIRST))
                 .hasSize(1);
-        assertThat(workbook.ids(GameFilter.words("loaded"), GameOrder.NEWEST_FIRST))
+        assertThat(workbook.games().ids(GameFilter.words("loaded"), GameOrder.NEWEST_FIRST))
                 .hasSize(all - 1);
-        PositionGames start = workbook.at(Position.START, null);
+        PositionGames start = workbook.positions().at(Position.START, null);
         assertThat(start.games().size() + start.pending()).isEqualTo(all);
     }
 
@@ -145,11 +146,11 @@ class KillTest {
             try (Workbook workbook = ((WorkbookOpening.Opened) opening).workbook()) {
                 long id = edited(workbook);
                 assertAllAgrees(workbook);
-                assertThat(number(workbook.game(id)))
+                assertThat(number(workbook.games().read(id)))
                         .as("seed %d, kill %d", seed, kill)
                         .isGreaterThanOrEqualTo(acknowledged);
-                assertThat(workbook.undo(id)).isPresent();
-                assertThat(workbook.redo(id)).isPresent();
+                assertThat(workbook.games().undo(id)).isPresent();
+                assertThat(workbook.games().redo(id)).isPresent();
             }
         }
     }

@@ -45,9 +45,9 @@ class MergeTest {
     @BeforeEach
     void part() {
         home = Books.open(folder.resolve("home.zeroply"));
-        first = home.add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 2.c4 e6 *"), "add");
-        second = home.add(Books.game("[White \"Brandt, Ida\"]\n1.e4 c6 2.d4 d5 *"), "add");
-        third = home.add(Books.game("[White \"Okafor, Sam\"]\n1.c4 e5 1-0"), "add");
+        first = home.games().add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 2.c4 e6 *"), "add");
+        second = home.games().add(Books.game("[White \"Brandt, Ida\"]\n1.e4 c6 2.d4 d5 *"), "add");
+        third = home.games().add(Books.game("[White \"Okafor, Sam\"]\n1.c4 e5 1-0"), "add");
         home.copyTo(folder.resolve("club.zeroply"), Progress.SILENT, new Cancel());
         club = Books.open(folder.resolve("club.zeroply"));
     }
@@ -66,21 +66,21 @@ class MergeTest {
     }
 
     private static void note(Workbook workbook, long id, int ply, String text) {
-        Game game = workbook.game(id);
+        Game game = workbook.games().read(id);
         GameTree tree = game.tree();
         GameNode node = tree.node(tree.mainLine().get(ply));
-        workbook.save(id, game.with(tree.with(node.withAfter(text))), "", "note");
+        workbook.games().save(id, game.with(tree.with(node.withAfter(text))), "", "note");
     }
 
     private static String moves(Workbook workbook, long id) {
-        return PgnWriter.movetext(workbook.game(id).tree());
+        return PgnWriter.movetext(workbook.games().read(id).tree());
     }
 
     @Test
     void whatWasDoneInOneCopyOnlyIsTakenOver() throws IOException {
         note(club, first, 1, "solid");
-        club.add(Books.game("[White \"Zabel, Nora\"]\n1.Nf3 d5 *"), "add");
-        club.remove(List.of(third), "remove");
+        club.games().add(Books.game("[White \"Zabel, Nora\"]\n1.Nf3 d5 *"), "add");
+        club.games().remove(List.of(third), "remove");
         note(home, second, 0, "at home");
         MergeReport report = bringHome();
         assertThat(report.added()).isEqualTo(1);
@@ -90,10 +90,10 @@ class MergeTest {
         assertThat(report.conflicts()).isEmpty();
         assertThat(moves(home, first)).contains("d5 {solid}");
         assertThat(moves(home, second)).contains("e4 {at home}");
-        assertThat(home.find("zabel", 5)).hasSize(1);
-        assertThat(home.isListed(third)).isFalse();
+        assertThat(home.games().find("zabel", 5)).hasSize(1);
+        assertThat(home.games().isListed(third)).isFalse();
 
-        home.undo(first);
+        home.games().undo(first);
         assertThat(moves(home, first)).doesNotContain("solid");
     }
 
@@ -118,7 +118,7 @@ class MergeTest {
         note(home, first, 1, "solid");
         note(club, first, 1, "passive");
         note(club, first, 3, "the point");
-        Game there = club.game(first);
+        Game there = club.games().read(first);
         GameTree longer = there.tree()
                 .addLine(
                         there.tree().mainLine().getLast(),
@@ -129,7 +129,7 @@ class MergeTest {
                                         .played())
                                 .toList())
                 .tree();
-        club.save(first, there.with(longer), "", "line");
+        club.games().save(first, there.with(longer), "", "line");
         MergeReport report = bringHome();
         assertThat(report.conflicts()).containsExactly(new MergeReport.Conflict(first, Kind.UNITED, 1));
         assertThat(moves(home, first))
@@ -141,27 +141,27 @@ class MergeTest {
 
     @Test
     void removedHereAndEditedThereComesBackAndTheOtherWayRoundStays() throws IOException {
-        home.remove(List.of(first), "remove");
+        home.games().remove(List.of(first), "remove");
         note(club, first, 1, "solid");
-        club.remove(List.of(second), "remove");
+        club.games().remove(List.of(second), "remove");
         note(home, second, 1, "at home");
         MergeReport report = bringHome();
         assertThat(report.conflicts())
                 .containsExactlyInAnyOrder(
                         new MergeReport.Conflict(first, Kind.BROUGHT_BACK, 0),
                         new MergeReport.Conflict(second, Kind.STAYED, 0));
-        assertThat(home.isListed(first)).isTrue();
+        assertThat(home.games().isListed(first)).isTrue();
         assertThat(moves(home, first)).contains("solid");
-        assertThat(home.isListed(second)).isTrue();
+        assertThat(home.games().isListed(second)).isTrue();
     }
 
     @Test
     void aGameThatWasTypedInAtBothPlacesIsThereOnce() throws IOException {
         String typed = "[White \"Zabel, Nora\"]\n1.Nf3 d5 2.g3 *";
-        home.add(Books.game(typed), "add");
-        club.add(Books.game(typed), "add");
+        home.games().add(Books.game(typed), "add");
+        club.games().add(Books.game(typed), "add");
         assertThat(bringHome().added()).isZero();
-        assertThat(home.find("zabel", 5)).hasSize(1);
+        assertThat(home.games().find("zabel", 5)).hasSize(1);
     }
 
     @Test
@@ -171,7 +171,7 @@ class MergeTest {
                 .isInstanceOfSatisfying(
                         MergeOpening.Refused.class,
                         refused -> assertThat(refused.why().reason()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK));
-        assertThat(home.count()).isEqualTo(3);
+        assertThat(home.games().count()).isEqualTo(3);
     }
 
     private static final Title TITLE = new Title("With 1.d4", Side.WHITE, "Brandt, Ida", "");

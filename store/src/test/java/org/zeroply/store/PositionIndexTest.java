@@ -50,7 +50,7 @@ class PositionIndexTest {
     }
 
     private List<Long> ids() {
-        return java.util.Arrays.stream(workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
+        return java.util.Arrays.stream(workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
                 .boxed()
                 .toList();
     }
@@ -62,7 +62,7 @@ class PositionIndexTest {
 
         Plain(Position position) {
             for (long id : ids()) {
-                Game game = workbook.game(id);
+                Game game = workbook.games().read(id);
                 GameTree tree = game.tree();
                 List<Integer> line = tree.mainLine();
                 List<Position> along = tree.positionsAlong(line);
@@ -82,7 +82,7 @@ class PositionIndexTest {
 
     private void assertSame(Position position) {
         Plain plain = new Plain(position);
-        PositionGames found = workbook.at(position, null);
+        PositionGames found = workbook.positions().at(position, null);
         assertThat(found.pending()).isZero();
         assertThat(found.games().size()).isEqualTo(plain.plies.size());
         plain.plies.forEach((id, ply) -> {
@@ -106,7 +106,7 @@ class PositionIndexTest {
         Random random = new Random(SEED);
         List<Position> positions = new ArrayList<>(List.of(Position.START));
         for (long id : ids()) {
-            GameTree tree = workbook.game(id).tree();
+            GameTree tree = workbook.games().read(id).tree();
             List<Position> along = tree.positionsAlong(tree.mainLine());
             positions.add(along.get(Math.min(along.size() - 1, 1 + random.nextInt(12))));
             positions.add(along.get(random.nextInt(along.size())));
@@ -121,7 +121,7 @@ class PositionIndexTest {
         long runs = workbook.read(handle ->
                 handle.createQuery("select count(*) from run").mapTo(Long.class).one());
         assertThat(runs).as("15 runs of four games are merged into few").isLessThan(8);
-        assertThat(workbook.waitingForIndex()).isZero();
+        assertThat(workbook.positions().waiting()).isZero();
         somePositions().forEach(this::assertSame);
     }
 
@@ -130,59 +130,61 @@ class PositionIndexTest {
         Books.takeClub(workbook);
         fill(16);
         List<Long> ids = ids();
-        Game longer = workbook.game(ids.get(3));
-        workbook.save(
-                ids.get(3),
-                longer.with(
-                        longer.tree().delete(longer.tree().mainLine().get(6)).tree()),
-                "",
-                "cut");
-        Game won = workbook.game(ids.get(4));
-        workbook.save(ids.get(4), new Game(won.tags(), won.tree(), GameResult.OPEN), "", "result");
-        workbook.remove(List.of(ids.get(5), ids.get(6)), "remove");
-        workbook.add(Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6 1-0"), "new");
+        Game longer = workbook.games().read(ids.get(3));
+        workbook.games()
+                .save(
+                        ids.get(3),
+                        longer.with(longer.tree()
+                                .delete(longer.tree().mainLine().get(6))
+                                .tree()),
+                        "",
+                        "cut");
+        Game won = workbook.games().read(ids.get(4));
+        workbook.games().save(ids.get(4), new Game(won.tags(), won.tree(), GameResult.OPEN), "", "result");
+        workbook.games().remove(List.of(ids.get(5), ids.get(6)), "remove");
+        workbook.games().add(Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6 1-0"), "new");
         somePositions().forEach(this::assertSame);
         fill(16);
         somePositions().forEach(this::assertSame);
-        workbook.undoInList();
-        workbook.undoInList();
+        workbook.games().undoInList();
+        workbook.games().undoInList();
         somePositions().forEach(this::assertSame);
     }
 
     @Test
     void transpositionsMeet() {
-        workbook.add(Books.game("1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
-        workbook.add(Books.game("1.c4 e6 2.Nc3 d5 3.d4 Nf6 0-1"), "other");
+        workbook.games().add(Books.game("1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
+        workbook.games().add(Books.game("1.c4 e6 2.Nc3 d5 3.d4 Nf6 0-1"), "other");
         fill(10);
         Position meeting = Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6")
                 .tree()
                 .positionsAlong(Books.game("1.d4 d5 2.c4 e6 3.Nc3 Nf6").tree().mainLine())
                 .getLast();
-        assertThat(workbook.at(meeting, null).games().size()).isEqualTo(2);
+        assertThat(workbook.positions().at(meeting, null).games().size()).isEqualTo(2);
         assertSame(meeting);
     }
 
     @Test
     void theFirstNewMoveIsTheOneNoEarlierGameHas() {
-        long first = workbook.add(Books.game("[Date \"2023.01.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
+        long first = workbook.games().add(Books.game("[Date \"2023.01.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 d5 1-0"), "one");
         // By another order of moves it comes to a known position and leaves it with its fourth move.
-        long later =
-                workbook.add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "two");
-        long same = workbook.add(Books.game("[Date \"2024.02.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 1-0"), "three");
+        long later = workbook.games()
+                .add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "two");
+        long same = workbook.games().add(Books.game("[Date \"2024.02.05\"]\n\n1.d4 Nf6 2.c4 e6 3.Nc3 1-0"), "three");
         assertThat(firstNew(first)).hasValue(1);
         // 1...e6 is new, although 2...Nf6 comes back to what was played.
         assertThat(firstNew(later)).hasValue(2);
         assertThat(firstNew(same)).isEmpty();
         // A game of the same day is earlier if it was taken in before.
-        long twin =
-                workbook.add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "four");
+        long twin = workbook.games()
+                .add(Books.game("[Date \"2024.01.05\"]\n\n1.d4 e6 2.c4 Nf6 3.Nc3 d5 4.Nf3 Be7 0-1"), "four");
         assertThat(firstNew(twin)).isEmpty();
         assertThat(firstNew(later)).hasValue(2);
     }
 
     private OptionalInt firstNew(long id) {
-        GameTree tree = workbook.game(id).tree();
-        return workbook.firstNew(id, tree.positionsAlong(tree.mainLine()));
+        GameTree tree = workbook.games().read(id).tree();
+        return workbook.positions().firstNew(id, tree.positionsAlong(tree.mainLine()));
     }
 
     @Test
@@ -200,9 +202,9 @@ class PositionIndexTest {
                         },
                         cancel);
         assertThat(seen).contains(7L);
-        assertThat(workbook.waitingForIndex()).isBetween(1L, 53L);
+        assertThat(workbook.positions().waiting()).isBetween(1L, 53L);
         fill(7);
-        assertThat(workbook.waitingForIndex()).isZero();
+        assertThat(workbook.positions().waiting()).isZero();
         somePositions().forEach(this::assertSame);
     }
 
@@ -211,9 +213,12 @@ class PositionIndexTest {
         Books.takeClub(workbook);
         fill(100);
         TreeMap<Long, Integer> some = new TreeMap<>();
-        Reached all = workbook.at(Position.START, null).games();
+        Reached all = workbook.positions().at(Position.START, null).games();
         ids().stream().filter(all::contains).limit(7).forEach(id -> some.put(id, 0));
-        assertThat(workbook.at(Position.START, new Reached(some)).games().size())
+        assertThat(workbook.positions()
+                        .at(Position.START, new Reached(some))
+                        .games()
+                        .size())
                 .isEqualTo(7);
         assertThat(all.size()).isGreaterThan(50);
     }

@@ -178,7 +178,7 @@ class RepertoireShelfTest {
         Path games = folder.resolve("games.pgn");
         Files.writeString(games, pgn);
         try (Workbook workbook = open()) {
-            workbook.importPgn(games, "import", (fraction, count) -> {}, new Cancel());
+            workbook.files().importPgn(games, "import", (fraction, count) -> {}, new Cancel());
             Repertoire repertoire = sample();
             Map<Integer, Tally> all = count(workbook, repertoire, GameFilter.ALL);
             int afterD4 = node(repertoire, "d4");

@@ -46,10 +46,10 @@ class StudyStoreTest {
         assertThat(kept.complete()).isTrue();
         Path file = folder.resolve("studies.zeroply");
         try (Workbook workbook = Books.open(file)) {
-            workbook.keep(kept, "one", 3, 1);
+            workbook.studies().keep(kept, "one", 3, 1);
         }
         try (Workbook workbook = Books.open(file)) {
-            Study read = workbook.study(POSITION, "one", 3, 1).orElseThrow();
+            Study read = workbook.studies().find(POSITION, "one", 3, 1).orElseThrow();
             assertThat(read.threats()).isEqualTo(kept.threats());
             assertThat(read.natural()).isEqualTo(kept.natural());
             assertThat(read.ease()).isEqualTo(kept.ease());
@@ -60,22 +60,28 @@ class StudyStoreTest {
     @Test
     void onlyAnswersTheSameQuestionOrOneWithLessEffort() {
         try (Workbook workbook = Books.open(folder.resolve("studies.zeroply"))) {
-            workbook.keep(study(2), "one", 3, 1);
+            workbook.studies().keep(study(2), "one", 3, 1);
             Study deep = study(4);
-            workbook.keep(deep, "one", 3, 2);
-            assertThat(workbook.study(POSITION, "one", 3, 0).orElseThrow().calculations())
-                    .isEqualTo(
-                            workbook.study(POSITION, "one", 3, 2).orElseThrow().calculations());
-            assertThat(workbook.study(POSITION, "one", 3, 0)
+            workbook.studies().keep(deep, "one", 3, 2);
+            assertThat(workbook.studies()
+                            .find(POSITION, "one", 3, 0)
+                            .orElseThrow()
+                            .calculations())
+                    .isEqualTo(workbook.studies()
+                            .find(POSITION, "one", 3, 2)
+                            .orElseThrow()
+                            .calculations());
+            assertThat(workbook.studies()
+                            .find(POSITION, "one", 3, 0)
                             .orElseThrow()
                             .calculations()
                             .getFirst()
                             .depth())
                     .isEqualTo(4);
-            assertThat(workbook.study(POSITION, "one", 3, 3)).isEmpty();
-            assertThat(workbook.study(POSITION, "one", 5, 1)).isEmpty();
-            assertThat(workbook.study(POSITION, "another", 3, 1)).isEmpty();
-            assertThat(workbook.study(Position.START, "one", 3, 1)).isEmpty();
+            assertThat(workbook.studies().find(POSITION, "one", 3, 3)).isEmpty();
+            assertThat(workbook.studies().find(POSITION, "one", 5, 1)).isEmpty();
+            assertThat(workbook.studies().find(POSITION, "another", 3, 1)).isEmpty();
+            assertThat(workbook.studies().find(Position.START, "one", 3, 1)).isEmpty();
         }
     }
 
@@ -84,7 +90,7 @@ class StudyStoreTest {
         Path file = folder.resolve("studies.zeroply");
         Study study = study(2);
         try (Workbook workbook = Books.open(file)) {
-            workbook.keep(study, "one", 3, 1);
+            workbook.studies().keep(study, "one", 3, 1);
         }
         for (String broken : List.of(
                 "study 9",
@@ -99,7 +105,9 @@ class StudyStoreTest {
                 statement.executeUpdate("update study set content = '" + broken + "'");
             }
             try (Workbook workbook = Books.open(file)) {
-                assertThat(workbook.study(POSITION, "one", 3, 1)).as(broken).isEmpty();
+                assertThat(workbook.studies().find(POSITION, "one", 3, 1))
+                        .as(broken)
+                        .isEmpty();
             }
         }
     }

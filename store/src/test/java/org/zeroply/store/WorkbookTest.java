@@ -66,11 +66,11 @@ class WorkbookTest {
                 "[White \"Zoë\"]\n[Odd \"x\"]\n{pre} 1.d4 $1 (1.c4 {[%clk 0:01:02] eh} e5) 1...d5 {two} 1/2-1/2");
         long id;
         try (Workbook workbook = open()) {
-            id = workbook.add(kept, "new game");
+            id = workbook.games().add(kept, "new game");
         }
         try (Workbook workbook = open()) {
-            assertThat(workbook.game(id).sameAs(kept)).isTrue();
-            GameSummary summary = workbook.summary(id).orElseThrow();
+            assertThat(workbook.games().read(id).sameAs(kept)).isTrue();
+            GameSummary summary = workbook.games().summary(id).orElseThrow();
             assertThat(summary.white()).isEqualTo("Zoë");
             assertThat(summary.plies()).isEqualTo(2);
             assertThat(summary.remarks()).isEqualTo(4);
@@ -110,38 +110,43 @@ class WorkbookTest {
     void editsAreUndoneAndRedoneAlsoAfterReopening() {
         long id;
         try (Workbook workbook = open()) {
-            id = workbook.add(Books.game("1.d4 d5 *"), "new game");
-            Game game = workbook.game(id);
+            id = workbook.games().add(Books.game("1.d4 d5 *"), "new game");
+            Game game = workbook.games().read(id);
             GameNode first = game.tree().node(1);
             for (String text : List.of("So", "Solid", "Solid and calm")) {
-                workbook.save(id, game.with(game.tree().with(first.withAfter(text))), "note:1", "note at 1.d4");
+                workbook.games().save(id, game.with(game.tree().with(first.withAfter(text))), "note:1", "note at 1.d4");
             }
-            Game noted = workbook.game(id);
-            workbook.save(
-                    id,
-                    noted.with(
-                            noted.tree().add(2, new Move(Square.C2, Square.C4)).tree()),
-                    "",
-                    "2.c4");
+            Game noted = workbook.games().read(id);
+            workbook.games()
+                    .save(
+                            id,
+                            noted.with(noted.tree()
+                                    .add(2, new Move(Square.C2, Square.C4))
+                                    .tree()),
+                            "",
+                            "2.c4");
         }
         try (Workbook workbook = open()) {
-            assertThat(workbook.undoState(id)).isEqualTo(new UndoState("2.c4", null));
-            assertThat(workbook.undo(id).orElseThrow().tree().mainLine()).hasSize(2);
-            assertThat(workbook.undoState(id)).isEqualTo(new UndoState("note at 1.d4", "2.c4"));
-            assertThat(workbook.undo(id).orElseThrow().tree().node(1).after())
+            assertThat(workbook.games().undoState(id)).isEqualTo(new UndoState("2.c4", null));
+            assertThat(workbook.games().undo(id).orElseThrow().tree().mainLine())
+                    .hasSize(2);
+            assertThat(workbook.games().undoState(id)).isEqualTo(new UndoState("note at 1.d4", "2.c4"));
+            assertThat(workbook.games().undo(id).orElseThrow().tree().node(1).after())
                     .as("a note typed in three goes is undone in one")
                     .isEmpty();
-            assertThat(workbook.undo(id)).isEmpty();
-            assertThat(workbook.redo(id).orElseThrow().tree().node(1).after()).isEqualTo("Solid and calm");
-            assertThat(workbook.redo(id).orElseThrow().tree().mainLine()).hasSize(3);
-            assertThat(workbook.redo(id)).isEmpty();
-            workbook.undo(id);
-            Game game = workbook.game(id);
-            workbook.save(id, game.with(game.tags().with("Event", "Club night")), "", "event");
-            assertThat(workbook.undoState(id).redo())
+            assertThat(workbook.games().undo(id)).isEmpty();
+            assertThat(workbook.games().redo(id).orElseThrow().tree().node(1).after())
+                    .isEqualTo("Solid and calm");
+            assertThat(workbook.games().redo(id).orElseThrow().tree().mainLine())
+                    .hasSize(3);
+            assertThat(workbook.games().redo(id)).isEmpty();
+            workbook.games().undo(id);
+            Game game = workbook.games().read(id);
+            workbook.games().save(id, game.with(game.tags().with("Event", "Club night")), "", "event");
+            assertThat(workbook.games().undoState(id).redo())
                     .as("a new edit ends the redo")
                     .isNull();
-            assertThat(workbook.summary(id).orElseThrow().event()).isEqualTo("Club night");
+            assertThat(workbook.games().summary(id).orElseThrow().event()).isEqualTo("Club night");
         }
     }
 
@@ -158,13 +163,13 @@ class WorkbookTest {
             assertThat(again.otherRemarks()).isEqualTo(1);
             assertThat(again.alreadyThere()).isEqualTo(1);
             assertThat(Books.take(workbook, TWO_GAMES).added()).isZero();
-            assertThat(workbook.count()).isEqualTo(4);
-            assertThat(workbook.undoInList()).isTrue();
-            assertThat(workbook.count()).isEqualTo(3);
-            assertThat(workbook.undoInList()).isTrue();
-            assertThat(workbook.count()).isZero();
-            assertThat(workbook.redoInList()).isTrue();
-            assertThat(workbook.count()).isEqualTo(3);
+            assertThat(workbook.games().count()).isEqualTo(4);
+            assertThat(workbook.games().undoInList()).isTrue();
+            assertThat(workbook.games().count()).isEqualTo(3);
+            assertThat(workbook.games().undoInList()).isTrue();
+            assertThat(workbook.games().count()).isZero();
+            assertThat(workbook.games().redoInList()).isTrue();
+            assertThat(workbook.games().count()).isEqualTo(3);
         }
     }
 
@@ -172,12 +177,13 @@ class WorkbookTest {
     void removedGamesComeBack() throws IOException {
         try (Workbook workbook = open()) {
             Books.take(workbook, TWO_GAMES);
-            List<Long> ids = workbook.find("", 10).stream().map(GameSummary::id).toList();
-            workbook.remove(ids, "2 games removed");
-            assertThat(workbook.find("", 10)).isEmpty();
-            assertThat(workbook.undoState().undo()).isEqualTo("2 games removed");
-            workbook.undoInList();
-            assertThat(workbook.find("", 10)).hasSize(2);
+            List<Long> ids =
+                    workbook.games().find("", 10).stream().map(GameSummary::id).toList();
+            workbook.games().remove(ids, "2 games removed");
+            assertThat(workbook.games().find("", 10)).isEmpty();
+            assertThat(workbook.games().undoState().undo()).isEqualTo("2 games removed");
+            workbook.games().undoInList();
+            assertThat(workbook.games().find("", 10)).hasSize(2);
         }
     }
 
@@ -185,11 +191,13 @@ class WorkbookTest {
     void findingAsksForEveryWordAnywhere() throws IOException {
         try (Workbook workbook = open()) {
             Books.take(workbook, TWO_GAMES);
-            assertThat(workbook.find("okafor", 10)).hasSize(2);
-            assertThat(workbook.find("OKAFOR ida", 10)).hasSize(1);
-            assertThat(workbook.find("2026.04 0-1", 10)).hasSize(1);
-            assertThat(workbook.find("nobody", 10)).isEmpty();
-            assertThat(workbook.find("", 1)).extracting(GameSummary::date).containsExactly("2026.04.01");
+            assertThat(workbook.games().find("okafor", 10)).hasSize(2);
+            assertThat(workbook.games().find("OKAFOR ida", 10)).hasSize(1);
+            assertThat(workbook.games().find("2026.04 0-1", 10)).hasSize(1);
+            assertThat(workbook.games().find("nobody", 10)).isEmpty();
+            assertThat(workbook.games().find("", 1))
+                    .extracting(GameSummary::date)
+                    .containsExactly("2026.04.01");
         }
     }
 
@@ -203,18 +211,22 @@ class WorkbookTest {
             byte[] bytes = many.toString().getBytes(StandardCharsets.UTF_8);
             Cancel cancel = new Cancel();
             List<Double> seen = new ArrayList<>();
-            ImportReport report = workbook.importPgn(
-                    new ByteArrayInputStream(bytes),
-                    bytes.length,
-                    "many.pgn",
-                    "import",
-                    (fraction, count) -> {
-                        seen.add(fraction);
-                        cancel.cancel();
-                    },
-                    cancel);
+            ImportReport report = workbook.files()
+                    .importPgn(
+                            new ByteArrayInputStream(bytes),
+                            bytes.length,
+                            "many.pgn",
+                            "import",
+                            (fraction, count) -> {
+                                seen.add(fraction);
+                                cancel.cancel();
+                            },
+                            cancel);
             assertThat(report.cancelled()).isTrue();
-            assertThat(report.added()).isPositive().isLessThan(20_000).isEqualTo(workbook.count());
+            assertThat(report.added())
+                    .isPositive()
+                    .isLessThan(20_000)
+                    .isEqualTo(workbook.games().count());
             assertThat(seen).hasSize(1);
         }
     }
@@ -223,19 +235,20 @@ class WorkbookTest {
     void whatIsExportedIsReadBackAsTheSameGames() throws IOException {
         try (Workbook workbook = open();
                 var sample = SampleClub.games()) {
-            workbook.importPgn(sample, 1, "club", "import", Progress.SILENT, new Cancel());
-            List<Long> ids =
-                    workbook.find("", 1_000).stream().map(GameSummary::id).toList();
+            workbook.files().importPgn(sample, 1, "club", "import", Progress.SILENT, new Cancel());
+            List<Long> ids = workbook.games().find("", 1_000).stream()
+                    .map(GameSummary::id)
+                    .toList();
             assertThat(ids).hasSizeGreaterThanOrEqualTo(55);
             Path out = folder.resolve("out.pgn");
-            assertThat(workbook.exportPgn(ids, out, Progress.SILENT, new Cancel()))
+            assertThat(workbook.files().exportPgn(ids, out, Progress.SILENT, new Cancel()))
                     .isEqualTo(ids.size());
             PgnReader reader = new PgnReader(Files.newInputStream(out));
             for (long id : ids) {
                 PgnEntry entry = reader.next();
                 assertThat(entry).isInstanceOfSatisfying(PgnEntry.Read.class, read -> {
                     assertThat(read.faults()).isEmpty();
-                    assertThat(read.game().sameAs(workbook.game(id))).isTrue();
+                    assertThat(read.game().sameAs(workbook.games().read(id))).isTrue();
                 });
             }
             assertThat(reader.next()).isNull();
@@ -264,7 +277,7 @@ class WorkbookTest {
         try (Workbook workbook = open()) {
             assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.IN_USE);
             for (int i = 0; i < 200; i++) {
-                workbook.add(Books.game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
+                workbook.games().add(Books.game("[White \"Player " + i + "\"]\n1.d4 d5 *"), "new game");
             }
         }
         try (Connection later = WorkbookFile.source(file()).getConnection();
@@ -320,10 +333,10 @@ class WorkbookTest {
     void anOlderVersionIsBackedUpAndBroughtUpToDate() throws IOException, SQLException {
         makeFirstVersion();
         try (Workbook workbook = open()) {
-            assertThat(workbook.find("knight brandt", 5)).hasSize(1);
-            assertThat(workbook.count()).isEqualTo(1);
+            assertThat(workbook.games().find("knight brandt", 5)).hasSize(1);
+            assertThat(workbook.games().count()).isEqualTo(1);
             Position asked = Books.game("1.d4 d5").tree().positionAt(2);
-            assertThat(workbook.at(asked, null).games().size()).isEqualTo(1);
+            assertThat(workbook.positions().at(asked, null).games().size()).isEqualTo(1);
             assertThat(Books.take(workbook, "[White \"Brandt, Ida\"]\n1.d4 d5 2.c4 {the knight waits} *")
                             .alreadyThere())
                     .isEqualTo(1);
@@ -332,18 +345,18 @@ class WorkbookTest {
                     .satisfies(backup -> assertThat(backup.kind()).isEqualTo(Backups.Kind.BEFORE_MIGRATION));
         }
         try (Workbook workbook = open()) {
-            assertThat(workbook.count()).isEqualTo(1);
+            assertThat(workbook.games().count()).isEqualTo(1);
         }
     }
 
     @Test
     void settingsBelongToTheWorkbook() {
         try (Workbook workbook = open()) {
-            assertThat(workbook.setting("language")).isEmpty();
-            workbook.setting("language", "GERMAN");
-            workbook.setting("language", "DUTCH");
-            assertThat(workbook.setting("language")).contains("DUTCH");
-            assertThatThrownBy(() -> workbook.game(42)).isInstanceOf(WorkbookException.class);
+            assertThat(workbook.settings().get("language")).isEmpty();
+            workbook.settings().set("language", "GERMAN");
+            workbook.settings().set("language", "DUTCH");
+            assertThat(workbook.settings().get("language")).contains("DUTCH");
+            assertThatThrownBy(() -> workbook.games().read(42)).isInstanceOf(WorkbookException.class);
         }
     }
 }

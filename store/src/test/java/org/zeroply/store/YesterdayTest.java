@@ -58,7 +58,8 @@ class YesterdayTest {
             papers(workbook);
             sittings(workbook);
             say("# settings");
-            SETTINGS.forEach(name -> say(name + "=" + workbook.setting(name).orElse("")));
+            SETTINGS.forEach(
+                    name -> say(name + "=" + workbook.settings().get(name).orElse("")));
         }
         if (Boolean.getBoolean("golden.write")) {
             Files.write(Path.of("src/test/resources/org/zeroply/store/yesterday.txt"), said);
@@ -86,30 +87,31 @@ class YesterdayTest {
 
     private void games(Workbook workbook) {
         say("# games");
-        undo(workbook.undoState());
-        for (long id : workbook.ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
-            say(workbook.summary(id).orElseThrow().toString());
-            undo(workbook.undoState(id));
-            Game game = workbook.game(id);
+        undo(workbook.games().undoState());
+        for (long id : workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
+            say(workbook.games().summary(id).orElseThrow().toString());
+            undo(workbook.games().undoState(id));
+            Game game = workbook.games().read(id);
             say(PgnWriter.write(game));
             report(workbook, id, game);
         }
         say("waiting to be judged " + workbook.queue().games());
-        say("found by words " + workbook.find("ardley", 9).size());
-        PositionGames start = workbook.at(Position.START, null);
+        say("found by words " + workbook.games().find("ardley", 9).size());
+        PositionGames start = workbook.positions().at(Position.START, null);
         say("at the start " + start.games().size() + ", still to be gone over " + start.pending());
     }
 
     /** What is kept of the positions of a game that was judged, and what the coach made of its report. */
     private void report(Workbook workbook, long id, Game game) {
-        Optional<Side> student = workbook.reportStudent(id);
+        Optional<Side> student = workbook.reports().student(id);
         if (student.isEmpty()) {
             return;
         }
         GameTree tree = game.tree();
         List<Judgement.Point> points = new ArrayList<>();
         for (Position position : tree.positionsAlong(tree.mainLine())) {
-            Study study = workbook.study(position, ANALYST, GameSweep.LINES, GameSweep.LEVEL)
+            Study study = workbook.studies()
+                    .find(position, ANALYST, GameSweep.LINES, GameSweep.LEVEL)
                     .orElseThrow();
             say(StudyText.write(study));
             points.add(GameSweep.point(study));
@@ -120,7 +122,7 @@ class YesterdayTest {
                 game, Judgement.of(points, played, 0.14), student.get(), Optional.empty(), Language.ENGLISH);
         say("report for " + student.get());
         // Without the moment at which it was written.
-        LessonText.write(workbook.report(id, draft))
+        LessonText.write(workbook.reports().read(id, draft))
                 .lines()
                 .filter(line -> !line.startsWith("#"))
                 .sorted()

@@ -195,7 +195,8 @@ public final class CalculationModel {
             Question question = new Question(position, earlier, List.of(), wanted, level.limit());
             Study.Task task = new Study.Task(question, List.of(), level.limit(), level.nodesOfMove());
             stops.add(service.batch(
-                    (analyst, cancel) -> workbook.study(position, who, wanted, level.ordinal())
+                    (analyst, cancel) -> workbook.studies()
+                            .find(position, who, wanted, level.ordinal())
                             .orElseGet(() -> Study.run(task, analyst, new Threats(), found -> {}, cancel)),
                     found -> {
                         if (Study.standsAlone(position, earlier)) {
@@ -207,7 +208,7 @@ public final class CalculationModel {
     }
 
     private void keep(Study found, String who, int wanted, Effort level) {
-        background.write(() -> workbook.keep(found, who, wanted, level.ordinal()));
+        background.write(() -> workbook.studies().keep(found, who, wanted, level.ordinal()));
     }
 
     // ---- following the game
@@ -239,7 +240,7 @@ public final class CalculationModel {
         int wanted = lines.get();
         int level = effort.get().ordinal();
         background.read(
-                () -> workbook.study(position, service.analystName(), wanted, level),
+                () -> workbook.studies().find(position, service.analystName(), wanted, level),
                 newest.only(known -> known.ifPresentOrElse(this::show, this::calculate)));
     }
 

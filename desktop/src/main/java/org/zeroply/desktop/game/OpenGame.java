@@ -177,13 +177,14 @@ public final class OpenGame {
 
     /** Opens a game of the workbook after so many half-moves of its main line. */
     public void open(long id, int ply) {
-        background.write(() -> new Opened(id, workbook.game(id), workbook.undoState(id)), opened -> {
-            show(opened);
-            List<Integer> line = tree().mainLine();
-            if (ply > 0 && ply <= line.size()) {
-                go(line.get(ply - 1));
-            }
-        });
+        background.write(
+                () -> new Opened(id, workbook.games().read(id), workbook.games().undoState(id)), opened -> {
+                    show(opened);
+                    List<Integer> line = tree().mainLine();
+                    if (ply > 0 && ply <= line.size()) {
+                        go(line.get(ply - 1));
+                    }
+                });
     }
 
     private record Opened(long id, Game game, UndoState undo) {}
@@ -203,8 +204,8 @@ public final class OpenGame {
     public void takeOver(long id, Game edited) {
         background.write(
                 () -> {
-                    workbook.save(id, edited, "", Texts.of("undo.takenOver"));
-                    return new Opened(id, edited, workbook.undoState(id));
+                    workbook.games().save(id, edited, "", Texts.of("undo.takenOver"));
+                    return new Opened(id, edited, workbook.games().undoState(id));
                 },
                 opened -> {
                     show(opened);
@@ -223,8 +224,8 @@ public final class OpenGame {
     public void add(Game fresh, String label) {
         background.write(
                 () -> {
-                    long id = workbook.add(fresh, label);
-                    return new Opened(id, fresh, workbook.undoState(id));
+                    long id = workbook.games().add(fresh, label);
+                    return new Opened(id, fresh, workbook.games().undoState(id));
                 },
                 opened -> {
                     show(opened);
@@ -316,8 +317,8 @@ public final class OpenGame {
         long id = gameId.get();
         background.write(
                 () -> {
-                    workbook.save(id, after, place, label);
-                    return workbook.undoState(id);
+                    workbook.games().save(id, after, place, label);
+                    return workbook.games().undoState(id);
                 },
                 state -> {
                     if (gameId.get() == id) {
@@ -452,8 +453,10 @@ public final class OpenGame {
         }
         background.write(
                 () -> {
-                    var travelled = back ? workbook.undo(id) : workbook.redo(id);
-                    return travelled.map(then -> new Opened(id, then, workbook.undoState(id)));
+                    var travelled =
+                            back ? workbook.games().undo(id) : workbook.games().redo(id);
+                    return travelled.map(
+                            then -> new Opened(id, then, workbook.games().undoState(id)));
                 },
                 travelled -> travelled.ifPresent(then -> {
                     if (gameId.get() == id) {

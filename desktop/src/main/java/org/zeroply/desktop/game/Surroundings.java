@@ -63,7 +63,7 @@ public final class Surroundings {
         here.set(null);
         if (spot != null && !game.isCurtainDown()) {
             Position asked = spot.shown().positionAt(spot.node());
-            background.read(() -> workbook.at(asked, null), newest.only(here::set));
+            background.read(() -> workbook.positions().at(asked, null), newest.only(here::set));
         }
     }
 
@@ -77,7 +77,7 @@ public final class Surroundings {
         askedNew = line;
         firstNew.set(NOT_KNOWN);
         if (spot != null && line.size() > 1) {
-            background.read(() -> workbook.firstNew(spot.id(), line), found -> {
+            background.read(() -> workbook.positions().firstNew(spot.id(), line), found -> {
                 if (line.equals(askedNew) && found.isPresent()) {
                     firstNew.set(main.get(found.getAsInt() - 1));
                 }

@@ -141,15 +141,15 @@ public final class GamesModel {
         int page = games.lastPage();
         background.read(
                 () -> {
-                    long[] ids = workbook.ids(wanted, by);
+                    long[] ids = workbook.games().ids(wanted, by);
                     int shown = page * PagedGames.PAGE < ids.length ? page : 0;
                     return new Listing(
                             ids,
                             shown,
-                            workbook.summaries(PagedGames.idsOf(ids, shown)),
-                            workbook.count(),
-                            workbook.undoState(),
-                            workbook.waitingForIndex());
+                            workbook.games().summaries(PagedGames.idsOf(ids, shown)),
+                            workbook.games().count(),
+                            workbook.games().undoState(),
+                            workbook.positions().waiting());
                 },
                 newest.only(listing -> {
                     count.set(listing.count());
@@ -160,7 +160,7 @@ public final class GamesModel {
     }
 
     private void fetch(int page, long[] ids) {
-        background.read(() -> workbook.summaries(ids), newest.still(rows -> games.arrived(page, rows)));
+        background.read(() -> workbook.games().summaries(ids), newest.still(rows -> games.arrived(page, rows)));
     }
 
     /** Shows all games again. */
@@ -191,7 +191,7 @@ public final class GamesModel {
     /** Narrows the list to the games that reached a position. */
     public void narrow(Position position, String title) {
         background.read(
-                () -> workbook.at(position, null),
+                () -> workbook.positions().at(position, null),
                 here -> narrowing.set(new Narrowing(title, here.games(), here.pending())));
     }
 
@@ -199,7 +199,7 @@ public final class GamesModel {
     public void narrow(Pattern pattern, String title) {
         background.run(
                 Texts.of("games.searching", title),
-                (progress, cancel) -> workbook.search(pattern, progress, cancel),
+                (progress, cancel) -> workbook.positions().search(pattern, progress, cancel),
                 found -> found.ifPresent(reached -> narrowing.set(new Narrowing(title, reached, 0))));
     }
 
@@ -243,7 +243,7 @@ public final class GamesModel {
             background.run(
                     Texts.of("games.importing", name),
                     (progress, cancel) ->
-                            workbook.importPgn(file, Texts.of("undo.import", name), showing(progress), cancel),
+                            workbook.files().importPgn(file, Texts.of("undo.import", name), showing(progress), cancel),
                     this::imported);
         }
     }
@@ -259,8 +259,14 @@ public final class GamesModel {
                 Texts.of("games.importing", name),
                 (progress, cancel) -> {
                     try (InputStream in = source.get()) {
-                        return workbook.importPgn(
-                                in, Math.max(1, in.available()), name, Texts.of("undo.import", name), progress, cancel);
+                        return workbook.files()
+                                .importPgn(
+                                        in,
+                                        Math.max(1, in.available()),
+                                        name,
+                                        Texts.of("undo.import", name),
+                                        progress,
+                                        cancel);
                     } catch (IOException failed) {
                         throw new UncheckedIOException(failed);
                     }
@@ -274,7 +280,7 @@ public final class GamesModel {
      * @param then runs when the games are there
      */
     public void importIfEmpty(String name, java.util.function.Supplier<InputStream> source, Runnable then) {
-        background.read(workbook::count, games -> {
+        background.read(workbook.games()::count, games -> {
             if (games == 0) {
                 importStream(name, source, report -> {
                     imported(report);
@@ -304,14 +310,14 @@ public final class GamesModel {
 
     /** Goes over new games for the position index, in the background, if there are enough of them. */
     public void index() {
-        background.read(workbook::wantsIndexing, wanted -> {
+        background.read(workbook.positions()::wantsIndexing, wanted -> {
             if (wanted && !indexing) {
                 indexing = true;
                 background.run(
                         Texts.of("games.indexing"),
                         (progress, cancel) -> {
                             try {
-                                workbook.fillIndex(progress, cancel);
+                                workbook.positions().fill(progress, cancel);
                             } finally {
                                 background.later(() -> indexing = false);
                             }
@@ -326,7 +332,7 @@ public final class GamesModel {
     public void export(List<Long> chosen, Path target, Consumer<Long> done) {
         background.run(
                 Texts.of("games.exporting", String.valueOf(target.getFileName())),
-                (progress, cancel) -> workbook.exportPgn(chosen, target, progress, cancel),
+                (progress, cancel) -> workbook.files().exportPgn(chosen, target, progress, cancel),
                 done);
     }
 
@@ -337,7 +343,7 @@ public final class GamesModel {
                 .toList();
         background.run(
                 Texts.of("games.exporting", String.valueOf(target.getFileName())),
-                (progress, cancel) -> workbook.exportTable(chosen, headings, target, progress, cancel),
+                (progress, cancel) -> workbook.files().exportTable(chosen, headings, target, progress, cancel),
                 done);
     }
 
@@ -348,22 +354,23 @@ public final class GamesModel {
         background.write(
                 () -> {
                     String label = chosen.size() == 1
-                            ? workbook.summary(chosen.getFirst())
+                            ? workbook.games()
+                                    .summary(chosen.getFirst())
                                     .map(game -> Texts.of("undo.removeOne", GameNames.players(game)))
                                     .orElse("")
                             : Texts.of("undo.removeSome", chosen.size());
-                    workbook.remove(chosen, label);
+                    workbook.games().remove(chosen, label);
                     return true;
                 },
                 this::changed);
     }
 
     public void undo() {
-        background.write(workbook::undoInList, this::changed);
+        background.write(workbook.games()::undoInList, this::changed);
     }
 
     public void redo() {
-        background.write(workbook::redoInList, this::changed);
+        background.write(workbook.games()::redoInList, this::changed);
     }
 
     private void changed(boolean something) {

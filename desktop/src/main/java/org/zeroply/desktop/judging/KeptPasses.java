@@ -18,7 +18,8 @@ record KeptPasses(Workbook workbook, String analyst) {
     /** What is kept of some positions, by their keys; those of which nothing whole is kept are left out. */
     <K> Map<K, Study> of(Map<K, Position> positions) {
         Map<K, Study> found = new HashMap<>();
-        positions.forEach((key, position) -> workbook.study(position, analyst, GameSweep.LINES, GameSweep.LEVEL)
+        positions.forEach((key, position) -> workbook.studies()
+                .find(position, analyst, GameSweep.LINES, GameSweep.LEVEL)
                 .filter(GameSweep::isWhole)
                 .ifPresent(study -> found.put(key, study)));
         return found;
@@ -27,7 +28,7 @@ record KeptPasses(Workbook workbook, String analyst) {
     /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
     void keep(Background background, List<Position> way, Study study) {
         if (Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
-            background.write(() -> workbook.keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL));
+            background.write(() -> workbook.studies().keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL));
         }
     }
 }

@@ -57,7 +57,7 @@ public final class QueueModel {
 
     /** Takes up what was left the last time, unless it was stopped then. */
     public void begin() {
-        background.read(() -> workbook.setting(STOPPED).orElse("").isEmpty(), wanted -> refresh(wanted));
+        background.read(() -> workbook.settings().get(STOPPED).orElse("").isEmpty(), wanted -> refresh(wanted));
     }
 
     /** Puts games at the end of the queue and begins. */
@@ -83,12 +83,12 @@ public final class QueueModel {
         if (background.isClosing()) {
             return;
         }
-        change(() -> workbook.setting(STOPPED, "yes"), false);
+        change(() -> workbook.settings().set(STOPPED, "yes"), false);
     }
 
     /** Goes on with the games that wait. */
     public void goOn() {
-        change(() -> workbook.setting(STOPPED, ""), true);
+        change(() -> workbook.settings().set(STOPPED, ""), true);
     }
 
     private void change(Runnable write, boolean goOn) {
@@ -96,7 +96,7 @@ public final class QueueModel {
                 () -> {
                     write.run();
                     if (goOn) {
-                        workbook.setting(STOPPED, "");
+                        workbook.settings().set(STOPPED, "");
                     }
                     return true;
                 },
@@ -105,9 +105,10 @@ public final class QueueModel {
 
     private void refresh(boolean goOn) {
         background.read(
-                () -> workbook.summaries(workbook.queue().games().stream()
-                        .mapToLong(Long::longValue)
-                        .toArray()),
+                () -> workbook.games()
+                        .summaries(workbook.queue().games().stream()
+                                .mapToLong(Long::longValue)
+                                .toArray()),
                 waiting -> {
                     games.set(waiting);
                     if (goOn && !running.get() && !waiting.isEmpty()) {
@@ -158,7 +159,7 @@ public final class QueueModel {
         KeptPasses kept = kept();
         background.read(
                 () -> {
-                    GameTree tree = workbook.game(id).tree();
+                    GameTree tree = workbook.games().read(id).tree();
                     List<Integer> main = GameSweep.judged(tree, tree.mainLine());
                     List<Position> line = tree.positionsAlong(main);
                     Map<Integer, Position> byPly = new HashMap<>();

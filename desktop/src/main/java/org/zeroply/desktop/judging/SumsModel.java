@@ -22,6 +22,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameOrder;
+import org.zeroply.store.GameShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -64,8 +65,8 @@ public final class SumsModel {
     /** The players whose names begin like this. */
     public void suggest(String words, Consumer<List<String>> answer) {
         background.read(
-                () -> workbook.players(words, 8).stream()
-                        .map(Workbook.Player::name)
+                () -> workbook.games().players(words, 8).stream()
+                        .map(GameShelf.Player::name)
                         .toList(),
                 answer);
     }
@@ -80,11 +81,11 @@ public final class SumsModel {
 
     private Result add(String player, Progress progress, Cancel cancel) {
         GameFilter filter = GameFilter.player(player, null);
-        long[] ids = workbook.ids(filter, GameOrder.NEWEST_FIRST);
+        long[] ids = workbook.games().ids(filter, GameOrder.NEWEST_FIRST);
         List<PlayerSums.Played> played = new ArrayList<>();
         List<Long> left = new ArrayList<>();
         for (int i = 0; i < ids.length && !cancel.isRequested(); i++) {
-            Game game = workbook.game(ids[i]);
+            Game game = workbook.games().read(ids[i]);
             Side side = game.tags().known("White").equals(player)
                     ? Side.WHITE
                     : game.tags().known("Black").equals(player) ? Side.BLACK : null;

@@ -98,8 +98,8 @@ public final class LessonModel {
 
     /** Begins with what is kept of the game's report, or with a draft. To be called off the interface thread. */
     public static LessonReport load(Workbook workbook, Source source) {
-        Side student = workbook.reportStudent(source.id()).orElseGet(source::likelyStudent);
-        return workbook.report(source.id(), source.draft(student));
+        Side student = workbook.reports().student(source.id()).orElseGet(source::likelyStudent);
+        return workbook.reports().read(source.id(), source.draft(student));
     }
 
     public LessonModel(Workbook workbook, Background background, Source source, LessonReport first) {
@@ -185,7 +185,7 @@ public final class LessonModel {
 
     private void write() {
         LessonReport now = report.get();
-        background.write(() -> workbook.keepReport(source.id(), now));
+        background.write(() -> workbook.reports().keep(source.id(), now));
     }
 
     /** Sets the pages anew. */

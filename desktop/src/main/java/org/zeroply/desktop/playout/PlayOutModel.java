@@ -60,7 +60,7 @@ public final class PlayOutModel {
         Game fresh = Game.from(start).with(tags);
         game = new ReadOnlyObjectWrapper<>(this, "game", fresh);
         clock = new ReadOnlyObjectWrapper<>(this, "clock", PlayClock.of(terms.each(), terms.increment()));
-        background.write(() -> workbook.add(fresh, Texts.of("undo.playout")), given -> {
+        background.write(() -> workbook.games().add(fresh, Texts.of("undo.playout")), given -> {
             id = given;
             save();
         });
@@ -191,7 +191,7 @@ public final class PlayOutModel {
         long kept = id;
         Game now = game.get();
         if (kept != 0) {
-            background.write(() -> workbook.save(kept, now, "playout", Texts.of("undo.playoutMoves")));
+            background.write(() -> workbook.games().save(kept, now, "playout", Texts.of("undo.playoutMoves")));
         }
     }
 }

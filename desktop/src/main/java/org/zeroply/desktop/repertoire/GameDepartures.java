@@ -101,8 +101,8 @@ public final class GameDepartures {
     /** The games that somebody of exactly this name played with a colour, newest first. */
     static List<GameSummary> games(Workbook workbook, String name, Side side) {
         // The filter goes by the beginnings of words, so it may find others too.
-        long[] ids = workbook.ids(GameFilter.player(name, side), GameOrder.NEWEST_FIRST);
-        return workbook.summaries(ids).stream()
+        long[] ids = workbook.games().ids(GameFilter.player(name, side), GameOrder.NEWEST_FIRST);
+        return workbook.games().summaries(ids).stream()
                 .filter(game -> name.equalsIgnoreCase(side == Side.WHITE ? game.white() : game.black()))
                 .toList();
     }
@@ -125,7 +125,7 @@ public final class GameDepartures {
             if (cancel.isRequested()) {
                 return Optional.empty();
             }
-            Line line = Line.of(workbook.game(summary.id()).tree());
+            Line line = Line.of(workbook.games().read(summary.id()).tree());
             List<Departure> departures = Departure.of(repertoire, line.positions(), line.moves());
             if (!departures.isEmpty()) {
                 byGame.put(summary.id(), departures);

@@ -45,7 +45,7 @@ public final class RepertoireStart {
         background.read(
                 () -> {
                     Map<Player, Integer> counts = new HashMap<>();
-                    for (GameSummary game : workbook.find("", GAMES_LOOKED_AT)) {
+                    for (GameSummary game : workbook.games().find("", GAMES_LOOKED_AT)) {
                         counts.merge(new Player(game.white(), Side.WHITE, 0), 1, Integer::sum);
                         counts.merge(new Player(game.black(), Side.BLACK, 0), 1, Integer::sum);
                     }
@@ -82,7 +82,7 @@ public final class RepertoireStart {
                         if (cancel.isRequested()) {
                             return Optional.<Repertoire>empty();
                         }
-                        trees.add(workbook.game(game.id()).tree());
+                        trees.add(workbook.games().read(game.id()).tree());
                         progress.at((double) trees.size() / games.size(), trees.size());
                     }
                     Repertoire first = RepertoireReader.fromGames(title.side(), trees, PLIES);

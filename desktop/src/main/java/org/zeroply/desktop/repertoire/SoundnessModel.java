@@ -100,7 +100,7 @@ public final class SoundnessModel {
             halt();
             of = now.id();
             known.clear();
-            load(() -> background.read(() -> workbook.setting(WAITING).orElse(""), asked -> {
+            load(() -> background.read(() -> workbook.settings().get(WAITING).orElse(""), asked -> {
                 if (asked.equals(Long.toString(of)) && !running.get()) {
                     start();
                 }
@@ -119,7 +119,8 @@ public final class SoundnessModel {
                 () -> {
                     Map<Long, Calculation> kept = new HashMap<>();
                     for (Position position : Soundness.positions(repertoire, likelihood)) {
-                        workbook.study(position, analyst, LINES, LEVEL)
+                        workbook.studies()
+                                .find(position, analyst, LINES, LEVEL)
                                 .ifPresent(study -> kept.put(
                                         position.key(), study.calculations().getFirst()));
                     }
@@ -159,7 +160,7 @@ public final class SoundnessModel {
         }
         running.set(true);
         entry = background.begin(Texts.of("soundness.running"), this::stop);
-        background.write(() -> workbook.setting(WAITING, Long.toString(of)));
+        background.write(() -> workbook.settings().set(WAITING, Long.toString(of)));
         load(() -> {
             waiting = new ArrayDeque<>(Soundness.positions(model.repertoire(), model.likelihood()));
             waiting.removeIf(position -> known.containsKey(position.key()));
@@ -177,7 +178,7 @@ public final class SoundnessModel {
     }
 
     private void forget() {
-        background.write(() -> workbook.setting(WAITING, ""));
+        background.write(() -> workbook.settings().set(WAITING, ""));
     }
 
     private void halt() {
@@ -216,7 +217,7 @@ public final class SoundnessModel {
                     }
                     known.put(position.key(), calculation);
                     Study study = new Study(position, null, List.of(calculation), List.of(), Map.of(), true);
-                    background.write(() -> workbook.keep(study, analyst, LINES, LEVEL));
+                    background.write(() -> workbook.studies().keep(study, analyst, LINES, LEVEL));
                     if (waiting.size() % TELL_EVERY == 0) {
                         tell();
                     }

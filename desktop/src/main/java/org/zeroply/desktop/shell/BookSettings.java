@@ -46,20 +46,24 @@ final class BookSettings {
 
     /** Takes the settings over and keeps each change from then on. */
     void begin() {
-        Language language = workbook.setting("language")
+        Language language = workbook.settings()
+                .get("language")
                 .flatMap(name -> java.util.Arrays.stream(Language.values())
                         .filter(each -> each.name().equals(name))
                         .findFirst())
                 .orElse(Language.ENGLISH);
         reading.languageProperty().set(language);
-        workbook.setting("scale").ifPresent(this::readScale);
-        workbook.setting("student")
+        workbook.settings().get("scale").ifPresent(this::readScale);
+        workbook.settings()
+                .get("student")
                 .ifPresent(name -> reading.curtain().studentProperty().set(name));
-        workbook.setting("ledger").ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
+        workbook.settings()
+                .get("ledger")
+                .ifPresent(text -> ledger.sectionsProperty().set(SectionChoice.read(text)));
         ledger.sectionsProperty().subscribe((before, chosen) -> keep("ledger", chosen.text()));
         share("threshold", judging.thresholdProperty(), 0.05);
         share("soundness", soundness.shareProperty(), 0.01);
-        workbook.setting("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
+        workbook.settings().get("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
         lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
         reading.curtain().nodeProperty().subscribe(() -> {
             String now = reading.curtain().studentProperty().get();
@@ -74,14 +78,15 @@ final class BookSettings {
 
     /** A share of a point, in hundredths. */
     private void share(String name, DoubleProperty property, double least) {
-        workbook.setting(name)
+        workbook.settings()
+                .get(name)
                 .filter(text -> text.matches("0\\.\\d{2}"))
                 .ifPresent(text -> property.set(Math.clamp(Double.parseDouble(text), least, 0.5)));
         property.subscribe((before, now) -> keep(name, String.format(Locale.ROOT, "%.2f", now.doubleValue())));
     }
 
     private void keep(String name, String value) {
-        background.write(() -> workbook.setting(name, value));
+        background.write(() -> workbook.settings().set(name, value));
     }
 
     private static String scaleText(ValueScale scale) {

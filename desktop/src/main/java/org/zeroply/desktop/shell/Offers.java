@@ -14,6 +14,7 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.rules.Position;
+import org.zeroply.store.GameShelf;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.Workbook;
 
@@ -75,13 +76,13 @@ final class Offers {
         background.read(
                 () -> {
                     List<CommandField.Offer> found = new ArrayList<>();
-                    for (Workbook.Player player : workbook.players(text, PLAYERS_OFFERED)) {
+                    for (GameShelf.Player player : workbook.games().players(text, PLAYERS_OFFERED)) {
                         found.add(new CommandField.Offer(
                                 player.name(),
                                 Texts.of("field.player", player.games()),
                                 () -> chosen.player(player.name())));
                     }
-                    for (GameSummary game : workbook.find(text, GAMES_OFFERED)) {
+                    for (GameSummary game : workbook.games().find(text, GAMES_OFFERED)) {
                         found.add(new CommandField.Offer(
                                 GameNames.players(game),
                                 game.event() + "  " + game.date(),

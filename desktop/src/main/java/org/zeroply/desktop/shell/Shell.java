@@ -498,7 +498,7 @@ public final class Shell extends StackPane {
     private void listChanged() {
         long open = reading.gameIdProperty().get();
         if (open != 0) {
-            background.read(() -> workbook.isListed(open), listed -> {
+            background.read(() -> workbook.games().isListed(open), listed -> {
                 if (!listed) {
                     reading.close();
                 }
@@ -619,7 +619,7 @@ public final class Shell extends StackPane {
     /** Puts games of the workbook into the queue of those to be judged. */
     public void judgeThose(Predicate<GameSummary> wanted) {
         background.read(
-                () -> workbook.find("", MOST_TO_JUDGE).stream()
+                () -> workbook.games().find("", MOST_TO_JUDGE).stream()
                         .filter(wanted)
                         .map(GameSummary::id)
                         .toList(),

@@ -57,7 +57,7 @@ final class WorkbookDesk {
 
     /** Makes today's backup, unless there is nothing in the workbook yet. */
     void backUpDaily() {
-        background.read(() -> workbook.count() > 0 && workbook.backups().isDue(), due -> {
+        background.read(() -> workbook.games().count() > 0 && workbook.backups().isDue(), due -> {
             if (due) {
                 background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> {});
             }
@@ -147,7 +147,8 @@ final class WorkbookDesk {
         List<String> names = new ArrayList<>();
         if (opening instanceof MergeOpening.Merged merged) {
             for (MergeReport.Conflict conflict : merged.report().conflicts()) {
-                names.add(workbook.summary(conflict.game())
+                names.add(workbook.games()
+                        .summary(conflict.game())
                         .map(GameNames::players)
                         .orElse(""));
             }

@@ -53,7 +53,8 @@ class OpenGameTest {
     }
 
     private String kept() {
-        return PgnWriter.movetext(workbook.game(game.gameIdProperty().get()).tree())
+        return PgnWriter.movetext(
+                        workbook.games().read(game.gameIdProperty().get()).tree())
                 .replace('\n', ' ');
     }
 
@@ -160,7 +161,7 @@ class OpenGameTest {
     @Test
     void theSurroundingsSayWhatOtherGamesDidAndWhereThisOneIsNew() {
         game.enter("d4 d5 c4 e6");
-        workbook.fillIndex(Progress.SILENT, new Cancel());
+        workbook.positions().fill(Progress.SILENT, new Cancel());
         game.add(Game.empty(), "another");
         game.enter("d4 d5 Nf3");
         assertThat(Objects.requireNonNull(game.surroundings().hereProperty().get()))
@@ -247,7 +248,7 @@ class OpenGameTest {
         game.enter("d4");
         game.saveAgain();
         assertThat(kept()).isEqualTo("1. d4");
-        long other = workbook.add(Game.empty(), "other");
+        long other = workbook.games().add(Game.empty(), "other");
         game.takeOver(other, game.gameProperty().get());
         assertThat(game.gameIdProperty().get()).isEqualTo(other);
         assertThat(kept()).isEqualTo("1. d4");

@@ -66,7 +66,7 @@ public final class Tour {
             stand.await("the list", () -> stand.games().games().size() == 64);
             picture(stand, "games");
             // The most richly annotated game, at a move with a variation.
-            GameSummary annotated = stand.workbook().find("", 1_000).stream()
+            GameSummary annotated = stand.workbook().games().find("", 1_000).stream()
                     .max(Comparator.comparingInt(GameSummary::remarks))
                     .orElseThrow();
             FxRobot robot = new FxRobot();
@@ -401,7 +401,7 @@ public final class Tour {
     }
 
     private static void judged(Stand stand, String white) {
-        GameSummary game = stand.workbook().find(white, 1_000).stream()
+        GameSummary game = stand.workbook().games().find(white, 1_000).stream()
                 .filter(ZeroPlyApp::isToBeJudged)
                 .findFirst()
                 .orElseThrow();
@@ -418,9 +418,9 @@ public final class Tour {
 
     /** A position from the circle's evenings, found by its first move, with a question asked of it. */
     private void evening(Stand stand, String firstMove, String question, String name) {
-        GameSummary found = stand.workbook().find("", 1_000).stream()
-                .filter(game ->
-                        PgnWriter.write(stand.workbook().game(game.id())).contains("\n" + firstMove + " "))
+        GameSummary found = stand.workbook().games().find("", 1_000).stream()
+                .filter(game -> PgnWriter.write(stand.workbook().games().read(game.id()))
+                        .contains("\n" + firstMove + " "))
                 .findFirst()
                 .orElseThrow();
         Stand.onStage(() -> {

@@ -1,0 +1,45 @@
+package org.zeroply.store;
+
+import java.util.Optional;
+import org.zeroply.analysis.Study;
+import org.zeroply.rules.Position;
+
+/** What has been calculated of positions, kept so that a game opened again shows it at once. Any thread. */
+public final class StudyShelf {
+    private final Workbook workbook;
+
+    StudyShelf(Workbook workbook) {
+        this.workbook = workbook;
+    }
+
+    /**
+     * Keeps what was calculated of a position.
+     *
+     * @param analyst who calculated, see {@link org.zeroply.search.Analyst#name}
+     * @param lines how many best lines were asked for
+     * @param effort the level, the higher the more; a study of the same level is replaced
+     */
+    public void keep(Study study, String analyst, int lines, int effort) {
+        workbook.write(handle -> handle.createUpdate("insert into study (position, analyst, lines, effort, content)"
+                        + " values (?, ?, ?, ?, ?) on conflict do update set content = excluded.content")
+                .bind(0, study.position().key())
+                .bind(1, analyst)
+                .bind(2, lines)
+                .bind(3, effort)
+                .bind(4, StudyText.write(study))
+                .execute());
+    }
+
+    /** The kept study of a position by an analyst with the most effort, if it had at least this much. */
+    public Optional<Study> find(Position position, String analyst, int lines, int effort) {
+        return workbook.read(handle -> handle.createQuery("select content from study where position = ? and analyst = ?"
+                                + " and lines = ? and effort >= ? order by effort desc limit 1")
+                        .bind(0, position.key())
+                        .bind(1, analyst)
+                        .bind(2, lines)
+                        .bind(3, effort)
+                        .mapTo(String.class)
+                        .findOne())
+                .flatMap(text -> StudyText.read(position, text));
+    }
+}
