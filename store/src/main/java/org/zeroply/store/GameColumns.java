@@ -113,11 +113,9 @@ record GameColumns(
         return id;
     }
 
-    /** Keeps a game anew, under a new revision; the position index forgets it if its moves or its result changed. */
-    static void update(Handle handle, long id, byte[] blob) {
-        Game game = GameBlob.read(blob);
+    /** Keeps a game anew, with its bytes; the position index forgets it if its moves or its result changed. */
+    static void update(Handle handle, long id, Game game, byte[] blob) {
         GameColumns columns = of(game);
-        Revisions.next(handle, id);
         String start = MainLine.start(game.tree());
         byte[] line = MainLine.write(game.tree());
         boolean sameGame = handle.createQuery("select count(*) from line join game using (id)"

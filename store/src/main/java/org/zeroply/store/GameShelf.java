@@ -205,11 +205,6 @@ public final class GameShelf {
         });
     }
 
-    /** Adds a game of a rescue, which is no step of undo. */
-    void take(Game game) {
-        workbook.write(handle -> GameColumns.insert(handle, game, GameColumns.of(game), null));
-    }
-
     /** Takes games off the list; undone from the list of games. */
     public void remove(List<Long> ids, String label) {
         workbook.write(handle -> {
@@ -235,19 +230,21 @@ public final class GameShelf {
      */
     public void save(long id, Game game, String edit, String label) {
         workbook.write(handle -> {
-            keep(handle, id, blob(handle, id), GameBlob.write(game), edit, label);
+            keep(handle, id, blob(handle, id), game, edit, label);
             return true;
         });
     }
 
     /** Keeps a game as part of a merge, undone as an edit of its own. */
     static void keep(Handle handle, long id, Game before, Game after, String label) {
-        keep(handle, id, GameBlob.write(before), GameBlob.write(after), "", label);
+        keep(handle, id, GameBlob.write(before), after, "", label);
     }
 
-    private static void keep(Handle handle, long id, byte[] before, byte[] after, String edit, String label) {
+    private static void keep(Handle handle, long id, byte[] before, Game game, String edit, String label) {
+        byte[] after = GameBlob.write(game);
         if (!Arrays.equals(before, after)) {
-            GameColumns.update(handle, id, after);
+            Kinds.GAME.changes(handle, id, Revisions.random());
+            GameColumns.update(handle, id, game, after);
             Journal.edit(handle, document(id), edit, label, before, after);
         }
     }
@@ -298,9 +295,11 @@ public final class GameShelf {
                     if (blob == null) {
                         throw new WorkbookException("an edit in the journal has lost its game");
                     }
-                    GameColumns.update(handle, game, blob);
+                    Game now = GameBlob.read(blob);
+                    Kinds.GAME.changes(handle, game, Revisions.random());
+                    GameColumns.update(handle, game, now, blob);
                     Journal.mark(handle, step, undo);
-                    return GameBlob.read(blob);
+                    return now;
                 }));
     }
 
@@ -323,7 +322,7 @@ public final class GameShelf {
         String[] words = named.split(" ");
         String column = words[0].equals("batch") ? "batch" : "id";
         for (String id : Arrays.asList(words).subList(1, words.length)) {
-            Revisions.next(handle, column, Long.parseLong(id));
+            Revisions.next(handle, Kinds.GAME, column, Long.parseLong(id));
             handle.execute("update game set hidden = ? where " + column + " = ?", shown ? 0 : 1, Long.parseLong(id));
         }
     }

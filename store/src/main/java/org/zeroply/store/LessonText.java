@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.stream.Collectors;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.LessonReport.Item;
 import org.zeroply.rules.Side;
@@ -42,7 +43,8 @@ final class LessonText {
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
         }
-        return out.toString();
+        // Without the moment at which it was written, so that the same report is the same text.
+        return out.toString().lines().filter(line -> !line.startsWith("#")).collect(Collectors.joining("\n", "", "\n"));
     }
 
     private static Properties properties(String text) {

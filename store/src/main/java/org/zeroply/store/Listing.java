@@ -3,19 +3,29 @@ package org.zeroply.store;
 import org.jdbi.v3.core.Handle;
 
 /**
- * What comes on and goes off a list, undone from the list: rows of a table with an id and a mark for hidden.
+ * What comes on and goes off a list, undone from the list.
  *
  * @param document of the journal, such as "papers"
- * @param table whose rows are listed
+ * @param kind of what is listed
  */
-record Listing(String document, String table) {
+record Listing(String document, DocumentKind<?> kind) {
     void added(Handle handle, long id, String label) {
-        Journal.list(handle, document, label, named(id), null);
+        if (kind.hasJournal()) {
+            Journal.list(handle, document, label, named(id), null);
+        }
     }
 
     void remove(Handle handle, long id, String label) {
-        Journal.list(handle, document, label, null, named(id));
+        if (kind.hasJournal()) {
+            Journal.list(handle, document, label, null, named(id));
+        }
         show(handle, named(id), false);
+    }
+
+    /** Shows one again that had been taken off, as an edit of the list. */
+    void bringBack(Handle handle, long id, String label) {
+        added(handle, id, label);
+        show(handle, named(id), true);
     }
 
     UndoState undoState(Handle handle) {
@@ -28,11 +38,12 @@ record Listing(String document, String table) {
     }
 
     private String named(long id) {
-        return table + " " + id;
+        return kind.name() + " " + id;
     }
 
     private void show(Handle handle, String named, boolean shown) {
         long id = Long.parseLong(named.substring(named.indexOf(' ') + 1));
-        handle.execute("update " + table + " set hidden = ? where id = ?", shown ? 0 : 1, id);
+        Revisions.next(handle, kind, "id", id);
+        handle.execute("update " + kind.name() + " set hidden = ? where id = ?", shown ? 0 : 1, id);
     }
 }

@@ -1,35 +1,61 @@
 package org.zeroply.store;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
- * What a merge with another copy of a workbook did. Games that are alike in both are not counted.
+ * What a merge with another copy of a workbook did. What is alike in both is not counted.
  *
  * @param file the other copy's name
- * @param added games that were only there
- * @param brought games that were newer there and are now here as well
- * @param removed games that had been removed there and were not touched here since
- * @param newerHere games that were newer here
+ * @param counts how often what happened, by the names of the parts: "game", "repertoire", "paper", "student", "sitting",
+ *     "report" and "study" for what was calculated
  * @param conflicts games that were edited in both copies; both edits were kept
  * @param repertoires repertoires that got something from the other copy
- * @param tasks what was taken over of papers and sittings
- * @param unreadable games, repertoires, papers and sittings of the other copy that are damaged
  * @param cancelled whether it was stopped before the end; what was merged until then stays
  */
 public record MergeReport(
         String file,
-        long added,
-        long brought,
-        long removed,
-        long newerHere,
+        Map<String, Map<Outcome, Long>> counts,
         List<Conflict> conflicts,
         List<Repertoires> repertoires,
-        Tasks tasks,
-        long unreadable,
         boolean cancelled) {
     public MergeReport {
+        Map<String, Map<Outcome, Long>> copy = new HashMap<>();
+        counts.forEach((part, each) -> copy.put(part, Map.copyOf(each)));
+        counts = Map.copyOf(copy);
         conflicts = List.copyOf(conflicts);
         repertoires = List.copyOf(repertoires);
+    }
+
+    /** What happened to one document. */
+    public enum Outcome {
+        /** It was only there. */
+        ADDED,
+        /** It was newer there and is now here as well. */
+        BROUGHT,
+        /** It had been removed there and was not touched here since. */
+        REMOVED,
+        /** It was newer here. */
+        NEWER_HERE,
+        /** It was edited in both, and both edits stand in one. */
+        UNITED,
+        /** It was edited in both; the other copy's stands beside the one here. */
+        BESIDE,
+        /** It is damaged in the other copy. */
+        UNREADABLE
+    }
+
+    /** How often something happened to documents of a kind. */
+    public long of(String part, Outcome outcome) {
+        return counts.getOrDefault(part, Map.of()).getOrDefault(outcome, 0L);
+    }
+
+    /** Everything in the other copy that is damaged. */
+    public long unreadable() {
+        return counts.keySet().stream()
+                .mapToLong(part -> of(part, Outcome.UNREADABLE))
+                .sum();
     }
 
     /**
@@ -41,17 +67,6 @@ public record MergeReport(
      * @param otherwise moves of which the other copy says something else; what is said here was kept
      */
     public record Repertoires(String name, boolean fresh, int positions, int otherwise) {}
-
-    /**
-     * Papers and sittings.
-     *
-     * @param papers papers that were only there or newer there
-     * @param beside papers that were edited in both copies; the other copy's stands beside the one here
-     * @param sittings sittings that were only there or went on there
-     */
-    public record Tasks(int papers, int beside, int sittings, int unreadable) {
-        static final Tasks NONE = new Tasks(0, 0, 0, 0);
-    }
 
     /**
      * A game that was edited in both copies.

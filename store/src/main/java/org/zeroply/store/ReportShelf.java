@@ -3,6 +3,7 @@ package org.zeroply.store;
 import java.util.Optional;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.rules.Side;
+import org.zeroply.store.ReportKind.KeptReport;
 
 /** What the coach made of the lesson reports of games. Any thread. */
 public final class ReportShelf {
@@ -14,11 +15,21 @@ public final class ReportShelf {
 
     /** Keeps what the coach made of the lesson report of a game; replaces what there was. */
     public void keep(long game, LessonReport report) {
-        workbook.write(handle -> handle.createUpdate("insert into report (game, content) values (?, ?)"
-                        + " on conflict (game) do update set content = excluded.content")
-                .bind(0, game)
-                .bind(1, LessonText.write(report))
-                .execute());
+        String text = LessonText.write(report);
+        workbook.write(handle -> {
+            Optional<Long> known = handle.createQuery("select id from report where game = ?")
+                    .bind(0, game)
+                    .mapTo(Long.class)
+                    .findFirst();
+            KeptReport kept = new KeptReport(Revisions.uid(handle, "game", game), text);
+            if (known.isEmpty()) {
+                Kinds.REPORT.addNew(handle, kept);
+            } else {
+                Kinds.REPORT.changes(handle, known.get(), kept);
+                Kinds.REPORT.put(handle, known.get(), kept);
+            }
+            return true;
+        });
     }
 
     private Optional<String> text(long game) {

@@ -1,54 +1,198 @@
 package org.zeroply.store;
 
+import java.nio.ByteBuffer;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.function.Supplier;
 import org.jdbi.v3.core.Handle;
 
 /**
- * Which state of a game is which. A game keeps its uid in every copy of the workbook; each edit, removal or return gives
- * it a new random revision and remembers the one before. So of two copies of a game one can tell whether one is only
+ * Which state of a document is which. A document keeps its uid in every copy of the workbook; each edit, removal or return
+ * gives it a new revision and remembers the ones before. So of two copies of a document one can tell whether one is only
  * older than the other, or whether both were edited since they parted.
+ *
+ * <p>Copies part when one is made, when two are merged and once a day. The first edit of a document after that keeps what
+ * it was then, so that two copies that were both edited can be compared with what both came from.
  */
 final class Revisions {
+    /** So many partings are remembered, a month of days at least. */
+    private static final int PARTINGS = 40;
+
     private Revisions() {}
 
-    /** Says that a game is about to change. */
-    static void next(Handle handle, long game) {
-        next(handle, "id", game);
-    }
+    /**
+     * A document of a table as other copies know it.
+     *
+     * @param id in this workbook
+     * @param uid in every copy
+     * @param hidden whether it was taken off its list
+     */
+    record State(long id, long uid, long revision, boolean hidden) {}
 
-    /** Says that the games with a value in a column, {@code id} or {@code batch}, are about to change. */
-    static void next(Handle handle, String column, long value) {
-        handle.execute(
-                "insert or ignore into past_revision (game, revision) select id, revision from game where " + column
-                        + " = ?",
-                value);
-        handle.execute("update game set revision = random() where " + column + " = ?", value);
-    }
+    private static final String STATE = "select id, uid, revision, hidden from ";
 
-    /** The states of a game before the present one. */
-    static List<Long> past(Handle handle, long game) {
-        return handle.createQuery("select revision from past_revision where game = ?")
-                .bind(0, game)
-                .mapTo(Long.class)
+    /** All documents of a kind, those off the list too. */
+    static List<State> states(Handle handle, DocumentKind<?> kind) {
+        return handle.createQuery(STATE + kind.name() + " order by id")
+                .map((rows, context) ->
+                        new State(rows.getLong(1), rows.getLong(2), rows.getLong(3), rows.getInt(4) != 0))
                 .list();
     }
 
-    /** Says that a game is now in the very state of another copy, with that state's past. */
-    static void adopt(Handle handle, long game, long revision, Collection<Long> past) {
-        next(handle, game);
-        learn(handle, game, revision, past);
-        handle.execute("delete from past_revision where game = ? and revision = ?", game, revision);
-        handle.execute("update game set revision = ? where id = ?", revision, game);
+    /** The document with a value in a column, {@code id} or {@code uid}. */
+    static Optional<State> state(Handle handle, DocumentKind<?> kind, String column, long value) {
+        return handle.createQuery(STATE + kind.name() + " where " + column + " = ?")
+                .bind(0, value)
+                .map((rows, context) ->
+                        new State(rows.getLong(1), rows.getLong(2), rows.getLong(3), rows.getInt(4) != 0))
+                .findFirst();
     }
 
-    /** Says that the present state of a game takes these states of another copy into account. */
-    static void learn(Handle handle, long game, long revision, Collection<Long> past) {
-        var batch = handle.prepareBatch("insert or ignore into past_revision (game, revision) values (?, ?)");
-        batch.bind(0, game).bind(1, revision).add();
+    /** The uid of a document, 0 if there is none with that id. */
+    static long uid(Handle handle, String kind, long id) {
+        return one(handle, "select uid from " + kind + " where id = ?", id);
+    }
+
+    /** The id of a document here, 0 if there is none with that uid. */
+    static long id(Handle handle, String kind, long uid) {
+        return uid == 0 ? 0 : one(handle, "select id from " + kind + " where uid = ?", uid);
+    }
+
+    private static long one(Handle handle, String query, long value) {
+        return handle.createQuery(query)
+                .bind(0, value)
+                .mapTo(Long.class)
+                .findFirst()
+                .orElse(0L);
+    }
+
+    /** A revision that nobody else gives. */
+    static long random() {
+        return ThreadLocalRandom.current().nextLong();
+    }
+
+    /** A revision that stands for a content: 64 bits of its SHA-256. */
+    static long of(byte[] content) {
+        try {
+            return ByteBuffer.wrap(MessageDigest.getInstance("SHA-256").digest(content))
+                    .getLong();
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException(impossible);
+        }
+    }
+
+    /** Gives a new document its uid and its first revision. */
+    static void begin(Handle handle, DocumentKind<?> kind, long id, long uid, long revision) {
+        handle.execute("update " + kind.name() + " set uid = ?, revision = ? where id = ?", uid, revision, id);
+    }
+
+    /**
+     * Says that a document is about to change.
+     *
+     * @param revision the new one
+     * @param before what it is now; asked only for the first change since copies parted
+     */
+    static void next(Handle handle, DocumentKind<?> kind, long id, long revision, Supplier<byte[]> before) {
+        long parting = handle.createQuery("select coalesce(max(id), 0) from parting where not exists"
+                        + " (select 1 from base where kind = ? and base.id = ? and base.parting = parting.id)")
+                .bind(0, kind.name())
+                .bind(1, id)
+                .mapTo(Long.class)
+                .one();
+        if (parting != 0 && parting == newestParting(handle)) {
+            handle.execute(
+                    "insert into base (kind, id, parting, revision, content) select ?, id, ?, revision, ? from "
+                            + kind.name() + " where id = ?",
+                    kind.name(),
+                    parting,
+                    before.get(),
+                    id);
+        }
+        next(handle, kind, "id", id, revision);
+    }
+
+    /** Says that the documents with a value in a column go from a list or come back; their content stays. */
+    static void next(Handle handle, DocumentKind<?> kind, String column, long value) {
+        if (kind.remembersStates()) {
+            handle.execute(
+                    "insert or ignore into past_state (kind, id, revision) select ?, id, revision from " + kind.name()
+                            + " where " + column + " = ?",
+                    kind.name(),
+                    value);
+        }
+        handle.execute(
+                "update " + kind.name() + " set parent = revision, revision = random() where " + column + " = ?",
+                value);
+    }
+
+    private static void next(Handle handle, DocumentKind<?> kind, String column, long value, long revision) {
+        next(handle, kind, column, value);
+        handle.execute("update " + kind.name() + " set revision = ? where " + column + " = ?", revision, value);
+    }
+
+    private static long newestParting(Handle handle) {
+        return handle.createQuery("select coalesce(max(id), 0) from parting")
+                .mapTo(Long.class)
+                .one();
+    }
+
+    /** The states of a document before the present one. */
+    static Set<Long> past(Handle handle, DocumentKind<?> kind, long id) {
+        return new HashSet<>(handle.createQuery("select revision from past_state where kind = ? and id = ?")
+                .bind(0, kind.name())
+                .bind(1, id)
+                .mapTo(Long.class)
+                .list());
+    }
+
+    /** Says that a document is now in the very state of another copy, with that state's past. */
+    static void adopt(Handle handle, DocumentKind<?> kind, long id, State theirs, Collection<Long> past) {
+        next(handle, kind, "id", id);
+        learn(handle, kind, id, theirs.revision(), past);
+        handle.execute(
+                "delete from past_state where kind = ? and id = ? and revision = ?",
+                kind.name(),
+                id,
+                theirs.revision());
+        begin(handle, kind, id, theirs.uid(), theirs.revision());
+    }
+
+    /** Says that the present state of a document takes these states of another copy into account. */
+    static void learn(Handle handle, DocumentKind<?> kind, long id, long revision, Collection<Long> past) {
+        var batch = handle.prepareBatch("insert or ignore into past_state (kind, id, revision) values (?, ?, ?)");
+        batch.bind(0, kind.name()).bind(1, id).bind(2, revision).add();
         for (long each : past) {
-            batch.bind(0, game).bind(1, each).add();
+            batch.bind(0, kind.name()).bind(1, id).bind(2, each).add();
         }
         batch.execute();
+    }
+
+    // ---- partings
+
+    /** Says that a copy goes its own way from now on, or that two met. */
+    static void part(Handle handle, String when) {
+        handle.execute("insert into parting (at) values (?)", when);
+        handle.execute("delete from parting where id <= (select max(id) from parting) - ?", PARTINGS);
+        handle.execute("delete from base where parting not in (select id from parting)");
+    }
+
+    /** The newest content kept of a document in one of these states; empty if none was kept. */
+    static Optional<byte[]> base(Handle handle, DocumentKind<?> kind, long id, Collection<Long> revisions) {
+        if (revisions.isEmpty()) {
+            return Optional.empty();
+        }
+        return handle.createQuery("select content from base where kind = :kind and id = :id and revision in"
+                        + " (<revisions>) order by parting desc limit 1")
+                .bind("kind", kind.name())
+                .bind("id", id)
+                .bindList("revisions", List.copyOf(revisions))
+                .mapTo(byte[].class)
+                .findFirst();
     }
 }

@@ -103,7 +103,7 @@ public final class Workbook implements AutoCloseable {
     <T> T write(Function<Handle, T> work) {
         writeLock.lock();
         try {
-            if (!Objects.equals(identity, WorkbookFile.identity(file))) {
+            if (!isThere()) {
                 // SQLite would go on writing to a file that nobody will find again.
                 throw new WorkbookException(
                         WorkbookException.Fault.GONE, file + " is not there any more", new NoSuchFileException(""));
@@ -138,6 +138,9 @@ public final class Workbook implements AutoCloseable {
      * @return false if it was cancelled, and no copy was made
      */
     public boolean copyTo(Path target, Progress progress, Cancel cancel) {
+        if (isThere()) {
+            part();
+        }
         return overConnection(open -> Copies.copy(open, file, target, progress, cancel));
     }
 
@@ -152,7 +155,23 @@ public final class Workbook implements AutoCloseable {
      * @return whether one was made
      */
     public boolean backUpDaily(Progress progress, Cancel cancel) {
-        return overConnection(open -> backups().isDue() && backups().make(open, Backups.Kind.DAILY, progress, cancel));
+        if (!overConnection(open -> backups().isDue())) {
+            return false;
+        }
+        part();
+        return overConnection(open -> backups().make(open, Backups.Kind.DAILY, progress, cancel));
+    }
+
+    /** Copies part now, or have met: what documents are is kept when they change the next time. */
+    void part() {
+        write(handle -> {
+            Revisions.part(handle, clock.instant().toString());
+            return true;
+        });
+    }
+
+    private boolean isThere() {
+        return Objects.equals(identity, WorkbookFile.identity(file));
     }
 
     private interface OverConnection<T> {
@@ -160,7 +179,7 @@ public final class Workbook implements AutoCloseable {
     }
 
     private <T> T overConnection(OverConnection<T> work) {
-        if (Objects.equals(identity, WorkbookFile.identity(file))) {
+        if (isThere()) {
             return read(handle -> run(work, handle.getConnection()));
         }
         // Only what is open already can still reach the file.
@@ -200,7 +219,8 @@ public final class Workbook implements AutoCloseable {
                 case WorkbookOpening.Opened opened -> {
                     try (Workbook there = opened.workbook()) {
                         String name = String.valueOf(other.getFileName());
-                        yield new MergeOpening.Merged(new Merge(this, there.reader, name, label).run(progress, cancel));
+                        yield new MergeOpening.Merged(
+                                new MergeRun(this, there.reader, name, label, progress, cancel).run());
                     }
                 }
             };

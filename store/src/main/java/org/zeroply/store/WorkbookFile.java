@@ -31,7 +31,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 9;
+    static final int VERSION = 10;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -143,12 +143,12 @@ final class WorkbookFile {
         migrate(file);
     }
 
-    private static void migrate(Path file) throws SQLException {
+    static void migrate(Path file) throws SQLException {
         SQLiteDataSource source = source(file, true);
         Flyway.configure(WorkbookFile.class.getClassLoader())
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
-                .javaMigrations(new V3__FillColumns(), new V7__FillRatings())
+                .javaMigrations(new V3__FillColumns(), new V7__FillRatings(), new V10__Documents())
                 .load()
                 .migrate();
         try (Connection connection = source.getConnection();
@@ -156,6 +156,15 @@ final class WorkbookFile {
             statement.execute("pragma application_id = " + APPLICATION_ID);
             statement.execute("pragma user_version = " + VERSION);
             statement.execute("pragma wal_checkpoint(truncate)");
+        }
+    }
+
+    /** The version of a workbook as SQLite sees it, its log included. */
+    static int versionOf(Path file) throws SQLException {
+        try (Connection connection = source(file).getConnection();
+                Statement statement = connection.createStatement();
+                var rows = statement.executeQuery("pragma user_version")) {
+            return rows.next() ? rows.getInt(1) : 0;
         }
     }
 
@@ -170,9 +179,7 @@ final class WorkbookFile {
                     }
                 }
             }
-            try (var rows = statement.executeQuery("pragma user_version")) {
-                return rows.next() ? rows.getInt(1) : 0;
-            }
         }
+        return versionOf(file);
     }
 }

@@ -117,10 +117,10 @@ class FaultTest {
         byte[] damaged = Files.readAllBytes(file());
         Path saved = folder.resolve("saved.zeroply");
         Rescue.Report report = Workbook.rescue(file(), saved, Books.CLOCK, Progress.SILENT, new Cancel());
-        assertThat(report.saved()).isBetween(30L, 63L);
-        assertThat(report.saved() + report.lost()).isEqualTo(64);
+        assertThat(report.of("game").saved()).isBetween(30L, 63L);
+        assertThat(report.of("game").saved() + report.of("game").lost()).isEqualTo(64);
         try (Workbook rescued = Books.open(saved)) {
-            assertThat(rescued.games().count()).isEqualTo(report.saved());
+            assertThat(rescued.games().count()).isEqualTo(report.of("game").saved());
             for (long id : rescued.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST)) {
                 assertThat(rescued.games().read(id).tree().size()).isGreaterThan(1);
             }

@@ -22,6 +22,7 @@ import org.zeroply.notation.PgnWriter;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Side;
 import org.zeroply.store.MergeReport.Kind;
+import org.zeroply.store.MergeReport.Outcome;
 import org.zeroply.store.RepertoireShelf.Title;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Script;
@@ -83,10 +84,10 @@ class MergeTest {
         club.games().remove(List.of(third), "remove");
         note(home, second, 0, "at home");
         MergeReport report = bringHome();
-        assertThat(report.added()).isEqualTo(1);
-        assertThat(report.brought()).isEqualTo(1);
-        assertThat(report.removed()).isEqualTo(1);
-        assertThat(report.newerHere()).isEqualTo(1);
+        assertThat(report.of("game", Outcome.ADDED)).isEqualTo(1);
+        assertThat(report.of("game", Outcome.BROUGHT)).isEqualTo(1);
+        assertThat(report.of("game", Outcome.REMOVED)).isEqualTo(1);
+        assertThat(report.of("game", Outcome.NEWER_HERE)).isEqualTo(1);
         assertThat(report.conflicts()).isEmpty();
         assertThat(moves(home, first)).contains("d5 {solid}");
         assertThat(moves(home, second)).contains("e4 {at home}");
@@ -103,9 +104,9 @@ class MergeTest {
         note(home, first, 2, "at once");
         bringHome();
         MergeReport again = bringHome();
-        assertThat(again.added()
-                        + again.brought()
-                        + again.removed()
+        assertThat(again.of("game", Outcome.ADDED)
+                        + again.of("game", Outcome.BROUGHT)
+                        + again.of("game", Outcome.REMOVED)
                         + again.conflicts().size())
                 .isZero();
         club.merge(home.file(), "merge", Progress.SILENT, new Cancel());
@@ -160,7 +161,7 @@ class MergeTest {
         String typed = "[White \"Zabel, Nora\"]\n1.Nf3 d5 2.g3 *";
         home.games().add(Books.game(typed), "add");
         club.games().add(Books.game(typed), "add");
-        assertThat(bringHome().added()).isZero();
+        assertThat(bringHome().of("game", Outcome.ADDED)).isZero();
         assertThat(home.games().find("zabel", 5)).hasSize(1);
     }
 
@@ -235,14 +236,20 @@ class MergeTest {
         home.papers().save(mine.get(2), third, third.withTasks(List.of()), "", "edit");
         club.papers().save(theirs.get(2), third, paper("Third", PAWN), "", "edit");
         club.papers().add(paper("Fourth", PAWN), "new");
-        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(2, 1, 0, 0));
+        MergeReport report = bringHome();
+        assertThat(report.of("paper", Outcome.ADDED)).isEqualTo(1);
+        assertThat(report.of("paper", Outcome.BROUGHT)).isEqualTo(1);
+        assertThat(report.of("paper", Outcome.NEWER_HERE)).isEqualTo(1);
+        assertThat(report.of("paper", Outcome.BESIDE)).isEqualTo(1);
         assertThat(names(home)).containsExactly("First", "Second", "Third", "Third (club.zeroply)", "Fourth");
         assertThat(home.papers().read(mine.getFirst()).tasks()).hasSize(2);
         assertThat(home.papers().travel(mine.getFirst(), true).orElseThrow().tasks())
                 .as("what came can be undone")
                 .hasSize(1);
         home.papers().travel(mine.getFirst(), false);
-        assertThat(bringHome().tasks()).as("nothing more the second time").isEqualTo(MergeReport.Tasks.NONE);
+        assertThat(bringHome().counts().get("paper"))
+                .as("nothing more the second time")
+                .containsOnlyKeys(Outcome.NEWER_HERE);
     }
 
     @Test
@@ -254,7 +261,7 @@ class MergeTest {
         Student ida = club.sittings().keep(new Student(0, "Brandt, Ida", 1350));
         club.sittings().keep(new Student(0, "Okafor, Sam", 1640));
         Sitting begun = club.sittings().begin(1, paper, ida, noon);
-        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(0, 0, 1, 0));
+        assertThat(bringHome().of("sitting", Outcome.ADDED)).isEqualTo(1);
         assertThat(home.sittings().students()).extracting(Student::name).containsExactly("Brandt, Ida", "Okafor, Sam");
         assertThat(home.sittings().list()).singleElement().satisfies(listed -> {
             assertThat(listed.paper()).isEqualTo(mine);
@@ -263,12 +270,12 @@ class MergeTest {
         Sitting.Attempt done =
                 begun.tasks().getFirst().with(Script.EMPTY.withChoice("Ra8#")).with(Sitting.End.COMMITTED);
         club.sittings().save(begun.id(), 0, done, noon.plusSeconds(60));
-        assertThat(bringHome().tasks()).isEqualTo(new MergeReport.Tasks(0, 0, 1, 0));
+        assertThat(bringHome().of("sitting", Outcome.UNITED)).isEqualTo(1);
         Sitting here = home.sittings().read(home.sittings().list().getFirst().id());
         assertThat(here.tasks().getFirst().script().choice()).isEqualTo("Ra8#");
         assertThat(here.isDone()).isTrue();
         home.sittings().remove(here.student());
-        assertThat(bringHome().tasks()).isEqualTo(MergeReport.Tasks.NONE);
+        assertThat(bringHome().counts().get("sitting")).containsOnlyKeys(Outcome.NEWER_HERE);
         assertThat(home.sittings().students())
                 .as("off the list here")
                 .extracting(Student::name)

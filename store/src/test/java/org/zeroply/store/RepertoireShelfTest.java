@@ -243,7 +243,7 @@ class RepertoireShelfTest {
         }
         Path saved = folder.resolve("saved.zeroply");
         Rescue.Report report = Workbook.rescue(file, saved, Clock.systemUTC(), Progress.SILENT, new Cancel());
-        assertThat(report).isEqualTo(new Rescue.Report(0, 0, 1, 1, 0, 0));
+        assertThat(report.of("repertoire")).isEqualTo(new Rescue.Saved(1, 1, 1));
         file = saved;
         try (Workbook workbook = open()) {
             RepertoireShelf.Listed only = workbook.repertoires().list().getFirst();

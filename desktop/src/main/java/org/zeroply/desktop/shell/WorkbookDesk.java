@@ -26,6 +26,7 @@ import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.Backups.Backup;
 import org.zeroply.store.MergeOpening;
 import org.zeroply.store.MergeReport;
+import org.zeroply.store.MergeReport.Outcome;
 import org.zeroply.store.Workbook;
 
 /** What can be done with the workbook as a whole: copies, backups, merging, another one. */
@@ -169,18 +170,26 @@ final class WorkbookDesk {
         }
     }
 
+    /** How many documents of a kind got something from the other copy. */
+    private static long got(MergeReport report, String kind) {
+        return report.of(kind, Outcome.ADDED) + report.of(kind, Outcome.BROUGHT) + report.of(kind, Outcome.UNITED);
+    }
+
     private void show(MergeReport report, List<String> names, LongConsumer open) {
         List<String> lines = new ArrayList<>();
-        line(lines, "merge.added", report.added());
-        line(lines, "merge.brought", report.brought());
-        line(lines, "merge.removed", report.removed());
-        line(lines, "merge.newerHere", report.newerHere());
+        line(lines, "merge.added", report.of("game", Outcome.ADDED));
+        line(lines, "merge.brought", report.of("game", Outcome.BROUGHT));
+        line(lines, "merge.removed", report.of("game", Outcome.REMOVED));
+        line(lines, "merge.newerHere", report.of("game", Outcome.NEWER_HERE));
         for (MergeReport.Repertoires each : report.repertoires()) {
             lines.add(Texts.of("merge.repertoire." + each.fresh(), each.name(), each.positions(), each.otherwise()));
         }
-        line(lines, "merge.papers", report.tasks().papers());
-        line(lines, "merge.papersBeside", report.tasks().beside());
-        line(lines, "merge.sittings", report.tasks().sittings());
+        line(lines, "merge.papers", got(report, "paper"));
+        line(lines, "merge.papersBeside", report.of("paper", Outcome.BESIDE));
+        line(lines, "merge.students", got(report, "student"));
+        line(lines, "merge.sittings", got(report, "sitting"));
+        line(lines, "merge.reports", got(report, "report"));
+        line(lines, "merge.studies", report.of("study", Outcome.ADDED));
         if (lines.isEmpty() && names.isEmpty()) {
             lines.add(Texts.of("merge.nothing"));
         }

@@ -1,0 +1,324 @@
+package org.zeroply.store;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.store.MergeReport.Outcome;
+import org.zeroply.store.Revisions.State;
+
+/**
+ * A kind of document: how one is written into its table and read again, how it stands as bytes, and how two copies of it
+ * that were edited apart become one. What is the same for all kinds stands here: identity, journal, merging, rescue. The
+ * table of a kind has its name and the columns id, uid, revision, parent and hidden.
+ *
+ * @param <D> what one document is; where it needs another one, such as a sitting its paper, it names that by its uid
+ */
+abstract class DocumentKind<D> implements WorkbookPart {
+    private final String name;
+    private final Listing list;
+
+    DocumentKind(String name) {
+        this.name = name;
+        list = new Listing(name + "s", this);
+    }
+
+    @Override
+    public final String name() {
+        return name;
+    }
+
+    /** What comes and goes. */
+    final Listing list() {
+        return list;
+    }
+
+    /** The document of the journal for the edits of one. */
+    final String journal(long id) {
+        return name + ":" + id;
+    }
+
+    // ---- what a kind says of itself
+
+    /**
+     * Reads one.
+     *
+     * @throws WorkbookException if there is none, or it is damaged
+     */
+    abstract D get(Handle handle, long id);
+
+    /** Adds one without identity or journal; empty if what it belongs to is not in this workbook. */
+    abstract OptionalLong insert(Handle handle, D document);
+
+    /** Writes one over the present state, without revision or journal. */
+    abstract void put(Handle handle, long id, D document);
+
+    /** One as bytes, for the journal and for the common base. */
+    abstract byte[] write(D document);
+
+    abstract D read(byte[] bytes);
+
+    /** What two copies came to. */
+    sealed interface Union<D> {
+        /**
+         * One document.
+         *
+         * @param otherwise places where both say something else, and one of them had to give way
+         */
+        record One<D>(D document, int otherwise) implements Union<D> {}
+
+        /** Two documents: the other copy's stands beside the one here. */
+        record Beside<D>() implements Union<D> {}
+    }
+
+    /**
+     * Puts two states of one document together that were edited apart.
+     *
+     * @param base what both came from; null if it was not kept
+     */
+    abstract Union<D> unite(D here, D there, @Nullable D base);
+
+    /** The other copy's document, so named that both can be told apart. */
+    D beside(D there, String copy) {
+        return there;
+    }
+
+    /** Whether the name of a document is taken here by another one. */
+    boolean isNameTaken(Handle handle, D document) {
+        return false;
+    }
+
+    /** What makes two documents the same that were made apart, such as a name; empty where only the uid tells. */
+    String sameBy(Handle handle, long id) {
+        return "";
+    }
+
+    /** Whether the revision stands for the content, so that equal states are known wherever they were made. */
+    boolean isKnownByContent() {
+        return false;
+    }
+
+    /** Whether it is remembered in which states one was before; not where edits come too thick for that. */
+    boolean remembersStates() {
+        return true;
+    }
+
+    /** The next revision of a document with this content. */
+    final long revision(D document) {
+        return isKnownByContent() ? Revisions.of(write(document)) : Revisions.random();
+    }
+
+    /** Writes what an edit in the journal kept: one whole, if the kind does not say otherwise. */
+    void apply(Handle handle, long id, byte[] state) {
+        put(handle, id, read(state));
+    }
+
+    /** Told of a document that got something from another copy. */
+    void onMerged(MergeRun run, @Nullable D before, D after, int otherwise) {}
+
+    /**
+     * As much of a document as a damaged workbook gives.
+     *
+     * @param lost parts of it that could not be read
+     */
+    record Salvaged<D>(D document, int lost) {}
+
+    /** Reads what can be read; throws if that is nothing. */
+    Salvaged<D> salvage(Handle damaged, long id) {
+        return new Salvaged<>(get(damaged, id), 0);
+    }
+
+    // ---- identity
+
+    /** Adds a new one with an identity of its own; not in the journal. */
+    final OptionalLong addNew(Handle handle, D document) {
+        OptionalLong id = insert(handle, document);
+        if (id.isPresent()) {
+            Revisions.begin(handle, this, id.getAsLong(), Revisions.random(), revision(document));
+        }
+        return id;
+    }
+
+    /** Says that one is about to become another content. */
+    final void changes(Handle handle, long id, D after) {
+        changes(handle, id, revision(after));
+    }
+
+    final void changes(Handle handle, long id, long revision) {
+        Revisions.next(handle, this, id, revision, () -> write(get(handle, id)));
+    }
+
+    // ---- merging
+
+    @Override
+    public void merge(MergeRun run) {
+        for (State theirs : run.there(handle -> Revisions.states(handle, this))) {
+            if (run.isCancelled()) {
+                return;
+            }
+            Optional<State> alike = run.workbook().read(handle -> Revisions.state(handle, this, "uid", theirs.uid()));
+            if (alike.isPresent() && alike.get().revision() == theirs.revision()) {
+                continue;
+            }
+            try {
+                D there = run.there(handle -> get(handle, theirs.id()));
+                Set<Long> past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
+                String sameBy = run.there(handle -> sameBy(handle, theirs.id()));
+                run.workbook().write(handle -> {
+                    take(handle, run, theirs, there, past, sameBy);
+                    return true;
+                });
+            } catch (WorkbookException damaged) {
+                if (damaged.fault() == WorkbookException.Fault.GONE) {
+                    throw damaged;
+                }
+                run.count(this, Outcome.UNREADABLE);
+            }
+        }
+    }
+
+    private void take(Handle handle, MergeRun run, State theirs, D there, Set<Long> past, String sameBy) {
+        Optional<State> known =
+                Revisions.state(handle, this, "uid", theirs.uid()).or(() -> madeApart(handle, theirs, past, sameBy));
+        if (known.isEmpty()) {
+            if (!theirs.hidden()) {
+                add(handle, run, theirs, there, past);
+            }
+            return;
+        }
+        State mine = known.get();
+        // From now on both copies know it by one name.
+        Revisions.begin(handle, this, mine.id(), theirs.uid(), mine.revision());
+        if (mine.revision() == theirs.revision()) {
+            return;
+        }
+        Set<Long> myPast = Revisions.past(handle, this, mine.id());
+        if (myPast.contains(theirs.revision())) {
+            run.count(this, Outcome.NEWER_HERE);
+        } else if (past.contains(mine.revision())) {
+            bring(handle, run, mine, theirs, there, past);
+        } else {
+            bothEdited(handle, run, mine, theirs, there, past, myPast);
+        }
+    }
+
+    /** The same document with another uid: it has been in one of the other's states, or is the same by what it says. */
+    private Optional<State> madeApart(Handle handle, State theirs, Set<Long> past, String sameBy) {
+        return Revisions.states(handle, this).stream()
+                .filter(mine -> isKnownByContent()
+                        ? mine.revision() == theirs.revision()
+                                || past.contains(mine.revision())
+                                || Revisions.past(handle, this, mine.id()).contains(theirs.revision())
+                        : !sameBy.isEmpty() && sameBy.equals(sameBy(handle, mine.id())))
+                .findFirst();
+    }
+
+    private void add(Handle handle, MergeRun run, State theirs, D there, Set<Long> past) {
+        boolean isTaken = isNameTaken(handle, there);
+        D document = isTaken ? beside(there, run.from()) : there;
+        OptionalLong id = insert(handle, document);
+        if (id.isPresent()) {
+            Revisions.adopt(handle, this, id.getAsLong(), theirs, past);
+            list.added(handle, id.getAsLong(), run.label());
+            run.count(this, isTaken ? Outcome.BESIDE : Outcome.ADDED);
+            onMerged(run, null, document, 0);
+        }
+    }
+
+    /** The state here is only older. */
+    private void bring(Handle handle, MergeRun run, State mine, State theirs, D there, Set<Long> past) {
+        D here = get(handle, mine.id());
+        change(handle, run, mine.id(), here, there);
+        if (theirs.hidden() && !mine.hidden()) {
+            list.remove(handle, mine.id(), run.label());
+            run.count(this, Outcome.REMOVED);
+        } else {
+            if (mine.hidden() && !theirs.hidden()) {
+                list.bringBack(handle, mine.id(), run.label());
+            }
+            run.count(this, Outcome.BROUGHT);
+            onMerged(run, here, there, 0);
+        }
+        Revisions.adopt(handle, this, mine.id(), theirs, past);
+    }
+
+    private void bothEdited(
+            Handle handle, MergeRun run, State mine, State theirs, D there, Set<Long> past, Set<Long> myPast) {
+        // What was taken off the list in one copy and edited in the other stays as it is here.
+        if (!mine.hidden() && !theirs.hidden()) {
+            D here = get(handle, mine.id());
+            switch (unite(here, there, base(handle, run, mine, theirs, past, myPast))) {
+                case Union.One<D>(D document, int otherwise) -> {
+                    boolean more = change(handle, run, mine.id(), here, document);
+                    if (more) {
+                        run.count(this, Outcome.UNITED);
+                    }
+                    if (more || otherwise > 0) {
+                        onMerged(run, here, document, otherwise);
+                    }
+                }
+                case Union.Beside<D>() -> {
+                    D document = beside(there, run.from());
+                    addNew(handle, document).ifPresent(id -> list.added(handle, id, run.label()));
+                    run.count(this, Outcome.BESIDE);
+                }
+            }
+        }
+        // What was done there is dealt with; a further merge finds the state here newer.
+        Revisions.learn(handle, this, mine.id(), theirs.revision(), past);
+    }
+
+    private @Nullable D base(Handle handle, MergeRun run, State mine, State theirs, Set<Long> past, Set<Long> myPast) {
+        Set<Long> common = new HashSet<>(past);
+        common.retainAll(myPast);
+        return Revisions.base(handle, this, mine.id(), common)
+                .or(() -> run.there(other -> Revisions.base(other, this, theirs.id(), common)))
+                .map(this::read)
+                .orElse(null);
+    }
+
+    /** Makes one into another as an edit of its own; says whether there was a difference. */
+    private boolean change(Handle handle, MergeRun run, long id, D before, D after) {
+        Change change = change(before, after);
+        if (change.isEmpty()) {
+            return false;
+        }
+        changes(handle, id, after);
+        apply(handle, id, change.after());
+        if (hasJournal()) {
+            Journal.edit(handle, journal(id), "", run.label(), change.before(), change.after());
+        }
+        return true;
+    }
+
+    /** What an edit writes into the journal. */
+    @SuppressWarnings("ArrayRecordComponent") // compared by isEmpty only
+    record Change(byte[] before, byte[] after) {
+        boolean isEmpty() {
+            return Arrays.equals(before, after);
+        }
+    }
+
+    /** The difference between two states as {@link #apply} takes it: both whole, if the kind does not say otherwise. */
+    Change change(D before, D after) {
+        return new Change(write(before), write(after));
+    }
+
+    /** Whether edits can be undone; what a student committed cannot. */
+    boolean hasJournal() {
+        return true;
+    }
+
+    // ---- rescue
+
+    @Override
+    public void rescue(RescueRun run) {
+        for (List<Long> some : run.ids(this)) {
+            run.save(this, some);
+        }
+    }
+}

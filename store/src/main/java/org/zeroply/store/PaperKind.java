@@ -1,0 +1,210 @@
+package org.zeroply.store;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.PgnWriter;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskPgn;
+
+/** Papers with their tasks, a row each; a task is text as in a file of tasks. One that was edited in two copies stands twice. */
+final class PaperKind extends DocumentKind<Paper> {
+    /** Tasks that are looked for where a damaged workbook does not say how many there are. */
+    private static final int MOST_TASKS = 500;
+
+    PaperKind() {
+        super("paper");
+    }
+
+    @Override
+    public Set<String> tables() {
+        return Set.of("paper", "task");
+    }
+
+    @Override
+    Paper get(Handle handle, long id) {
+        List<Task> tasks = handle
+                .createQuery("select content from task where paper = ? order by place")
+                .bind(0, id)
+                .mapTo(String.class)
+                .stream()
+                .map(PaperKind::task)
+                .toList();
+        return settings(handle, id).withTasks(tasks);
+    }
+
+    /** A paper without its tasks. */
+    private static Paper settings(Handle handle, long id) {
+        return handle.createQuery("select name, minutes, pause, strict, diagram from paper where id = ?")
+                .bind(0, id)
+                .map((rows, context) -> new Paper(
+                        rows.getString(1),
+                        rows.getInt(2),
+                        rows.getInt(3) != 0,
+                        rows.getInt(4) != 0,
+                        rows.getInt(5) != 0,
+                        List.of()))
+                .findOne()
+                .orElseThrow(() -> new WorkbookException("there is no paper " + id));
+    }
+
+    /** A task as a row keeps it. */
+    static String text(Task task) {
+        return PgnWriter.write(TaskPgn.game(task));
+    }
+
+    static Task task(String text) {
+        List<Task> tasks = paper(text.getBytes(StandardCharsets.UTF_8)).tasks();
+        if (tasks.isEmpty()) {
+            throw new WorkbookException(
+                    "a task is damaged: " + text.lines().findFirst().orElse(""));
+        }
+        return tasks.getFirst();
+    }
+
+    private static Paper paper(byte[] pgn) {
+        try {
+            return TaskPgn.read(new ByteArrayInputStream(pgn)).paper();
+        } catch (IOException impossible) {
+            throw new UncheckedIOException(impossible);
+        }
+    }
+
+    @Override
+    OptionalLong insert(Handle handle, Paper paper) {
+        long id = handle.createUpdate(
+                        "insert into paper (name, minutes, pause, strict, diagram) values ('', 0, 0, 0, 1)")
+                .executeAndReturnGeneratedKeys("id")
+                .mapTo(Long.class)
+                .one();
+        put(handle, id, paper);
+        return OptionalLong.of(id);
+    }
+
+    @Override
+    void put(Handle handle, long id, Paper paper) {
+        handle.execute(
+                "update paper set name = ?, minutes = ?, pause = ?, strict = ?, diagram = ? where id = ?",
+                paper.name(),
+                paper.minutes(),
+                paper.mayPause() ? 1 : 0,
+                paper.isStrict() ? 1 : 0,
+                paper.showsDiagram() ? 1 : 0,
+                id);
+        for (int place = 0; place < paper.tasks().size(); place++) {
+            handle.execute(
+                    "insert into task (paper, place, content) values (?, ?, ?) on conflict do update set content ="
+                            + " excluded.content where content <> excluded.content",
+                    id,
+                    place,
+                    text(paper.tasks().get(place)));
+        }
+        handle.execute(
+                "delete from task where paper = ? and place >= ?",
+                id,
+                paper.tasks().size());
+    }
+
+    /** A paper without a task has no game to stand in; its name and settings stand in front of the games. */
+    @Override
+    byte[] write(Paper paper) {
+        String settings = String.join(
+                "\t",
+                NodeText.escape(paper.name()),
+                Integer.toString(paper.minutes()),
+                Boolean.toString(paper.mayPause()),
+                Boolean.toString(paper.isStrict()),
+                Boolean.toString(paper.showsDiagram()));
+        return (settings + "\n" + TaskPgn.write(paper)).getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Override
+    Paper read(byte[] kept) {
+        String text = new String(kept, StandardCharsets.UTF_8);
+        int end = text.indexOf('\n');
+        String[] fields = text.substring(0, end).split("\t", -1);
+        return new Paper(
+                NodeText.unescape(fields[0]),
+                Integer.parseInt(fields[1]),
+                Boolean.parseBoolean(fields[2]),
+                Boolean.parseBoolean(fields[3]),
+                Boolean.parseBoolean(fields[4]),
+                paper(text.substring(end + 1).getBytes(StandardCharsets.UTF_8)).tasks());
+    }
+
+    // ---- merging
+
+    @Override
+    boolean isKnownByContent() {
+        return true;
+    }
+
+    @Override
+    Union<Paper> unite(Paper here, Paper there, @Nullable Paper base) {
+        return new Union.Beside<>();
+    }
+
+    @Override
+    Paper beside(Paper there, String copy) {
+        return there.withName(there.name() + " (" + copy + ")");
+    }
+
+    @Override
+    boolean isNameTaken(Handle handle, Paper paper) {
+        return handle.createQuery("select count(*) from paper where name = ?")
+                        .bind(0, paper.name())
+                        .mapTo(Long.class)
+                        .one()
+                > 0;
+    }
+
+    // ---- rescue
+
+    @Override
+    Salvaged<Paper> salvage(Handle damaged, long id) {
+        Paper settings = settings(damaged, id);
+        int most = howMany(damaged, id);
+        List<Task> tasks = new ArrayList<>();
+        int lost = 0;
+        for (int place = 0; place < most; place++) {
+            try {
+                task(damaged, id, place).ifPresent(tasks::add);
+            } catch (RuntimeException unreadable) {
+                lost++;
+            }
+        }
+        if (tasks.isEmpty() && lost > 0) {
+            throw new WorkbookException("no task of the paper " + id + " can be read");
+        }
+        return new Salvaged<>(settings.withTasks(tasks), lost);
+    }
+
+    private static int howMany(Handle damaged, long id) {
+        try {
+            return damaged.createQuery("select count(*) from task where paper = ?")
+                    .bind(0, id)
+                    .mapTo(Integer.class)
+                    .one();
+        } catch (RuntimeException unreadable) {
+            return MOST_TASKS;
+        }
+    }
+
+    private static Optional<Task> task(Handle handle, long id, int place) {
+        return handle.createQuery("select content from task where paper = ? and place = ?")
+                .bind(0, id)
+                .bind(1, place)
+                .mapTo(String.class)
+                .findOne()
+                .map(PaperKind::task);
+    }
+}

@@ -1,0 +1,83 @@
+package org.zeroply.store;
+
+import java.nio.charset.StandardCharsets;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+
+/** What the coach made of the lesson report of a game. Where two copies were worked on, the one here stays. */
+final class ReportKind extends DocumentKind<ReportKind.KeptReport> {
+    /**
+     * A report as it is kept.
+     *
+     * @param game the uid of its game
+     */
+    record KeptReport(long game, String text) {}
+
+    ReportKind() {
+        super("report");
+    }
+
+    @Override
+    public Set<String> tables() {
+        return Set.of("report");
+    }
+
+    @Override
+    KeptReport get(Handle handle, long id) {
+        return handle.createQuery("select game.uid, content from report join game on game.id = report.game where"
+                        + " report.id = ?")
+                .bind(0, id)
+                .map((rows, context) -> new KeptReport(rows.getLong(1), rows.getString(2)))
+                .findOne()
+                .orElseThrow(() -> new WorkbookException("there is no report " + id));
+    }
+
+    @Override
+    OptionalLong insert(Handle handle, KeptReport report) {
+        long game = Revisions.id(handle, "game", report.game());
+        if (game == 0) {
+            return OptionalLong.empty();
+        }
+        return OptionalLong.of(handle.createUpdate("insert into report (game, content) values (?, ?)")
+                .bind(0, game)
+                .bind(1, report.text())
+                .executeAndReturnGeneratedKeys("id")
+                .mapTo(Long.class)
+                .one());
+    }
+
+    @Override
+    void put(Handle handle, long id, KeptReport report) {
+        handle.execute("update report set content = ? where id = ?", report.text(), id);
+    }
+
+    @Override
+    byte[] write(KeptReport report) {
+        return (report.game() + "\n" + report.text()).getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Override
+    KeptReport read(byte[] bytes) {
+        String text = new String(bytes, StandardCharsets.UTF_8);
+        int end = text.indexOf('\n');
+        return new KeptReport(Long.parseLong(text.substring(0, end)), text.substring(end + 1));
+    }
+
+    /** A game has one report. */
+    @Override
+    String sameBy(Handle handle, long id) {
+        return Long.toString(get(handle, id).game());
+    }
+
+    @Override
+    Union<KeptReport> unite(KeptReport here, KeptReport there, @Nullable KeptReport base) {
+        return new Union.One<>(here, 0);
+    }
+
+    @Override
+    boolean hasJournal() {
+        return false;
+    }
+}

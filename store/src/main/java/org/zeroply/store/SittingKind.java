@@ -1,0 +1,323 @@
+package org.zeroply.store;
+
+import java.nio.charset.StandardCharsets;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Award;
+import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Sitting.Attempt;
+import org.zeroply.coaching.Sitting.End;
+import org.zeroply.coaching.Stopwatch;
+import org.zeroply.coaching.Student;
+import org.zeroply.notation.Fen;
+import org.zeroply.task.MarkEvidence;
+import org.zeroply.task.Opinion;
+import org.zeroply.task.Points;
+import org.zeroply.task.Script;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.Task;
+
+/**
+ * Sittings, with the tasks as they were then. One is known by its student, its paper and when it was begun; of two copies
+ * the one that was saved later counts.
+ */
+final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
+    /**
+     * A sitting with its paper.
+     *
+     * @param paper the uid of the paper; 0 if that is not known
+     */
+    record KeptSitting(long paper, Sitting sitting) {}
+
+    SittingKind() {
+        super("sitting");
+    }
+
+    @Override
+    public Set<String> tables() {
+        return Set.of("sitting", "sitting_task");
+    }
+
+    @Override
+    KeptSitting get(Handle handle, long id) {
+        long paper = handle.createQuery("select paper from sitting where id = ?")
+                .bind(0, id)
+                .mapTo(Long.class)
+                .findFirst()
+                .orElse(0L);
+        return new KeptSitting(paper == 0 ? 0 : Revisions.uid(handle, "paper", paper), sitting(handle, id));
+    }
+
+    static Sitting sitting(Handle handle, long id) {
+        List<Attempt> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
+                        + " sitting_task where sitting = ? order by place")
+                .bind(0, id)
+                .map((rows, context) -> attempt(rows))
+                .list();
+        return handle.createQuery("select sitting.name, student.id, student.name, student.rating, begun, pause, strict,"
+                        + " diagram, saved, minutes from sitting join student on student.id = sitting.student where"
+                        + " sitting.id = ?")
+                .bind(0, id)
+                .map((rows, context) -> new Sitting(
+                        id,
+                        rows.getString(1),
+                        new Student(rows.getLong(2), rows.getString(3), rows.getInt(4)),
+                        Instant.ofEpochMilli(rows.getLong(5)),
+                        rows.getInt(10),
+                        rows.getInt(6) != 0,
+                        rows.getInt(7) != 0,
+                        rows.getInt(8) != 0,
+                        Instant.ofEpochMilli(rows.getLong(9)),
+                        tasks))
+                .findOne()
+                .orElseThrow(() -> new WorkbookException("there is no sitting " + id));
+    }
+
+    @Override
+    OptionalLong insert(Handle handle, KeptSitting kept) {
+        return OptionalLong.of(insert(handle, Revisions.id(handle, "paper", kept.paper()), kept.sitting()));
+    }
+
+    /** Adds a sitting of the paper with an id here; a student who is not known yet comes with it. */
+    static long insert(Handle handle, long paper, Sitting sitting) {
+        long student = StudentKind.named(handle, sitting.student().name());
+        if (student == 0) {
+            student = Kinds.STUDENT.addNew(handle, sitting.student()).getAsLong();
+        }
+        long id = handle.createUpdate("insert into sitting (paper, name, student, begun, pause, strict, diagram,"
+                        + " saved, minutes) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .bind(0, paper)
+                .bind(1, sitting.paper())
+                .bind(2, student)
+                .bind(3, sitting.begun().toEpochMilli())
+                .bind(4, sitting.mayPause() ? 1 : 0)
+                .bind(5, sitting.isStrict() ? 1 : 0)
+                .bind(6, sitting.showsDiagram() ? 1 : 0)
+                .bind(7, sitting.saved().toEpochMilli())
+                .bind(8, sitting.minutes())
+                .executeAndReturnGeneratedKeys("id")
+                .mapTo(Long.class)
+                .one();
+        for (int place = 0; place < sitting.tasks().size(); place++) {
+            Attempt attempt = sitting.tasks().get(place);
+            handle.execute(
+                    "insert into sitting_task (sitting, place, content, script, used, since, ending, evidence,"
+                            + " awards) values (?, ?, ?, '', 0, null, 'OPEN', '', '')",
+                    id,
+                    place,
+                    PaperKind.text(attempt.task()));
+            put(handle, id, place, attempt, sitting.saved());
+        }
+        return id;
+    }
+
+    @Override
+    void put(Handle handle, long id, KeptSitting kept) {
+        List<Attempt> tasks = kept.sitting().tasks();
+        for (int place = 0; place < tasks.size(); place++) {
+            put(handle, id, place, tasks.get(place), kept.sitting().saved());
+        }
+    }
+
+    static void put(Handle handle, long sitting, int place, Attempt attempt, Instant now) {
+        handle.execute(
+                "update sitting_task set script = ?, used = ?, since = ?, ending = ?, evidence = ?, awards = ?"
+                        + " where sitting = ? and place = ?",
+                attempt.script().isEmpty() ? "" : ScriptText.write(1, attempt.script()),
+                attempt.clock().used(),
+                attempt.clock().isRunning() ? attempt.clock().since().getAsLong() : null,
+                attempt.end().name(),
+                evidence(attempt.evidence()),
+                awards(attempt.awards()),
+                sitting,
+                place);
+        handle.execute("update sitting set saved = ? where id = ?", now.toEpochMilli(), sitting);
+    }
+
+    private static Attempt attempt(ResultSet rows) throws SQLException {
+        Task task = PaperKind.task(rows.getString(1));
+        Script script = ScriptText.read(rows.getString(2)).scripts().getOrDefault(1, Script.EMPTY);
+        long used = rows.getLong(3);
+        long since = rows.getLong(4);
+        OptionalLong running = rows.wasNull() ? OptionalLong.empty() : OptionalLong.of(since);
+        return new Attempt(
+                task,
+                script,
+                new Stopwatch(used, running),
+                End.valueOf(rows.getString(5)),
+                evidence(rows.getString(6)),
+                awards(rows.getString(7)));
+    }
+
+    // ---- as bytes
+
+    @Override
+    byte[] write(KeptSitting kept) {
+        Sitting sitting = kept.sitting();
+        StringBuilder out = new StringBuilder();
+        line(
+                out,
+                kept.paper(),
+                sitting.paper(),
+                sitting.student().name(),
+                sitting.student().rating(),
+                sitting.begun().toEpochMilli(),
+                sitting.minutes(),
+                sitting.mayPause(),
+                sitting.isStrict(),
+                sitting.showsDiagram(),
+                sitting.saved().toEpochMilli());
+        for (Attempt each : sitting.tasks()) {
+            line(
+                    out,
+                    PaperKind.text(each.task()),
+                    each.script().isEmpty() ? "" : ScriptText.write(1, each.script()),
+                    each.clock().used(),
+                    each.clock().isRunning() ? each.clock().since().getAsLong() : "",
+                    each.end(),
+                    evidence(each.evidence()),
+                    awards(each.awards()));
+        }
+        return out.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static void line(StringBuilder out, Object... fields) {
+        for (int i = 0; i < fields.length; i++) {
+            out.append(i == 0 ? "" : "\t").append(NodeText.escape(fields[i].toString()));
+        }
+        out.append('\n');
+    }
+
+    private static String[] fields(String line) {
+        String[] fields = line.split("\t", -1);
+        for (int i = 0; i < fields.length; i++) {
+            fields[i] = NodeText.unescape(fields[i]);
+        }
+        return fields;
+    }
+
+    @Override
+    KeptSitting read(byte[] bytes) {
+        String[] lines = new String(bytes, StandardCharsets.UTF_8).split("\n");
+        String[] head = fields(lines[0]);
+        List<Attempt> tasks = new ArrayList<>();
+        for (int i = 1; i < lines.length; i++) {
+            String[] each = fields(lines[i]);
+            tasks.add(new Attempt(
+                    PaperKind.task(each[0]),
+                    ScriptText.read(each[1]).scripts().getOrDefault(1, Script.EMPTY),
+                    new Stopwatch(
+                            Long.parseLong(each[2]),
+                            each[3].isEmpty() ? OptionalLong.empty() : OptionalLong.of(Long.parseLong(each[3]))),
+                    End.valueOf(each[4]),
+                    evidence(each[5]),
+                    awards(each[6])));
+        }
+        return new KeptSitting(
+                Long.parseLong(head[0]),
+                new Sitting(
+                        0,
+                        head[1],
+                        new Student(0, head[2], Integer.parseInt(head[3])),
+                        Instant.ofEpochMilli(Long.parseLong(head[4])),
+                        Integer.parseInt(head[5]),
+                        Boolean.parseBoolean(head[6]),
+                        Boolean.parseBoolean(head[7]),
+                        Boolean.parseBoolean(head[8]),
+                        Instant.ofEpochMilli(Long.parseLong(head[9])),
+                        tasks));
+    }
+
+    // ---- texts of rows: a line each, fields with tabs between
+
+    private static String evidence(List<MarkEvidence> evidence) {
+        StringBuilder out = new StringBuilder();
+        for (MarkEvidence each : evidence) {
+            out.append(Fen.write(each.position()))
+                    .append('\t')
+                    .append(each.opinion())
+                    .append('\t')
+                    .append(NodeText.escape(each.by()))
+                    .append('\t')
+                    .append(NodeText.escape(each.effort()))
+                    .append('\n');
+        }
+        return out.toString();
+    }
+
+    private static List<MarkEvidence> evidence(String text) {
+        List<MarkEvidence> evidence = new ArrayList<>();
+        text.lines().forEach(line -> {
+            String[] fields = line.split("\t", -1);
+            evidence.add(new MarkEvidence(
+                    Fen.position(fields[0]),
+                    Opinion.valueOf(fields[1]),
+                    NodeText.unescape(fields[2]),
+                    NodeText.unescape(fields[3])));
+        });
+        return evidence;
+    }
+
+    private static String awards(List<Award> awards) {
+        StringBuilder out = new StringBuilder();
+        for (Award each : awards) {
+            out.append(each.row())
+                    .append('\t')
+                    .append(each.points().halves())
+                    .append('\t')
+                    .append(NodeText.escape(each.note()))
+                    .append('\n');
+        }
+        return out.toString();
+    }
+
+    private static List<Award> awards(String text) {
+        List<Award> awards = new ArrayList<>();
+        text.lines().forEach(line -> {
+            String[] fields = line.split("\t", -1);
+            awards.add(new Award(
+                    Integer.parseInt(fields[0]),
+                    new Points(Integer.parseInt(fields[1])),
+                    NodeText.unescape(fields[2])));
+        });
+        return awards;
+    }
+
+    // ---- merging
+
+    @Override
+    String sameBy(Handle handle, long id) {
+        return handle.createQuery("select student.name, sitting.name, begun from sitting join student on student.id ="
+                        + " sitting.student where sitting.id = ?")
+                .bind(0, id)
+                .map((rows, context) -> rows.getString(1) + "\t" + rows.getString(2) + "\t" + rows.getLong(3))
+                .findFirst()
+                .orElse("");
+    }
+
+    @Override
+    Union<KeptSitting> unite(KeptSitting here, KeptSitting there, @Nullable KeptSitting base) {
+        boolean goesOn = there.sitting().saved().isAfter(here.sitting().saved())
+                && there.sitting().tasks().size() == here.sitting().tasks().size();
+        return new Union.One<>(goesOn ? there : here, 0);
+    }
+
+    /** Every keystroke is kept; which of two copies is ahead is told by when they were saved. */
+    @Override
+    boolean remembersStates() {
+        return false;
+    }
+
+    /** What is committed is closed. */
+    @Override
+    boolean hasJournal() {
+        return false;
+    }
+}

@@ -1,0 +1,86 @@
+package org.zeroply.store;
+
+import java.nio.charset.StandardCharsets;
+import java.util.OptionalLong;
+import java.util.Set;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Student;
+
+/** Students, known by their names. Who was taken off the list stays off it when copies meet; the sittings stay. */
+final class StudentKind extends DocumentKind<Student> {
+    StudentKind() {
+        super("student");
+    }
+
+    @Override
+    public Set<String> tables() {
+        return Set.of("student");
+    }
+
+    @Override
+    Student get(Handle handle, long id) {
+        return handle.createQuery("select id, name, rating from student where id = ?")
+                .bind(0, id)
+                .map((rows, context) -> new Student(rows.getLong(1), rows.getString(2), rows.getInt(3)))
+                .findOne()
+                .orElseThrow(() -> new WorkbookException("there is no student " + id));
+    }
+
+    /** The id of a student of that name, those on the list first; 0 if there is none. */
+    static long named(Handle handle, String name) {
+        return handle.createQuery("select id from student where name = ? order by hidden, id")
+                .bind(0, name)
+                .mapTo(Long.class)
+                .findFirst()
+                .orElse(0L);
+    }
+
+    @Override
+    OptionalLong insert(Handle handle, Student student) {
+        return OptionalLong.of(handle.createUpdate("insert into student (name, rating) values (?, ?)")
+                .bind(0, student.name())
+                .bind(1, student.rating())
+                .executeAndReturnGeneratedKeys("id")
+                .mapTo(Long.class)
+                .one());
+    }
+
+    @Override
+    void put(Handle handle, long id, Student student) {
+        handle.execute("update student set name = ?, rating = ? where id = ?", student.name(), student.rating(), id);
+    }
+
+    @Override
+    byte[] write(Student student) {
+        return (student.rating() + "\t" + student.name()).getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Override
+    Student read(byte[] bytes) {
+        String text = new String(bytes, StandardCharsets.UTF_8);
+        int tab = text.indexOf('\t');
+        return new Student(0, text.substring(tab + 1), Integer.parseInt(text.substring(0, tab)));
+    }
+
+    @Override
+    String sameBy(Handle handle, long id) {
+        return get(handle, id).name();
+    }
+
+    /** What was changed in one copy only counts; where both were, what is said here stays. */
+    @Override
+    Union<Student> unite(Student here, Student there, @Nullable Student base) {
+        if (base == null) {
+            return new Union.One<>(here, 0);
+        }
+        String name = here.name().equals(base.name()) ? there.name() : here.name();
+        int rating = here.rating() == base.rating() ? there.rating() : here.rating();
+        return new Union.One<>(new Student(here.id(), name, rating), 0);
+    }
+
+    @Override
+    boolean hasJournal() {
+        return false;
+    }
+}
