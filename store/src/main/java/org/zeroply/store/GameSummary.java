@@ -17,4 +17,9 @@ public record GameSummary(
         String round,
         String result,
         int plies,
-        int remarks) {}
+        int remarks) {
+    /** Whether two states of a game are found and ordered alike: all but its remarks is the same. */
+    public boolean differsInRemarksOnly(GameSummary other) {
+        return new GameSummary(id, white, black, event, site, date, round, result, plies, other.remarks).equals(other);
+    }
+}

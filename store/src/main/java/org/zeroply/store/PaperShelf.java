@@ -5,7 +5,7 @@ import java.util.Optional;
 import org.zeroply.task.Paper;
 
 /** The papers of a workbook. Each has a journal of its own, so that an edit is undone after a restart as well. Any thread. */
-public final class PaperShelf {
+public final class PaperShelf implements DocumentShelf<Paper, PaperShelf.Listed> {
     private final Workbook workbook;
     private final Documents<Paper> papers;
 
@@ -15,12 +15,21 @@ public final class PaperShelf {
     }
 
     /** A paper of the list. */
-    public record Listed(long id, String name, int tasks) {}
+    public record Listed(long id, String name, int tasks) implements DocumentShelf.Row {}
 
-    /** All papers, in the order in which they came. */
+    @Override
     public List<Listed> list() {
+        return rows("");
+    }
+
+    @Override
+    public Optional<Listed> row(long id) {
+        return rows(" and id = " + id).stream().findFirst();
+    }
+
+    private List<Listed> rows(String which) {
         return workbook.read(handle -> handle.createQuery("select id, name, (select count(*) from task where paper ="
-                        + " paper.id) from paper where hidden = 0 order by id")
+                        + " paper.id) from paper where hidden = 0" + which + " order by id")
                 .map((rows, context) -> new Listed(rows.getLong(1), rows.getString(2), rows.getInt(3)))
                 .list());
     }
@@ -30,49 +39,38 @@ public final class PaperShelf {
         return papers.add(paper, label);
     }
 
-    /** Takes a paper off the list; undone from the list. Its sittings stay. */
+    @Override
     public void remove(long id, String label) {
         papers.remove(id, label);
     }
 
-    /** What undo and redo would do to the list. */
+    @Override
     public UndoState undoState() {
         return papers.undoState();
     }
 
-    /** Takes the last coming or going back, or makes it again; says whether there was one. */
+    @Override
     public boolean travelInList(boolean undo) {
         return papers.travelInList(undo);
     }
 
-    /**
-     * Reads a paper.
-     *
-     * @throws WorkbookException if there is none
-     */
+    @Override
     public Paper read(long id) {
         return papers.read(id);
     }
 
-    /**
-     * Keeps an edited paper.
-     *
-     * @param before as it was kept last
-     * @param edit names the place that was edited; a further edit of the same place joins the one before; empty for an edit
-     *     that stands alone
-     * @param label how the status line names the edit
-     */
+    @Override
     public void save(long id, Paper before, Paper after, String edit, String label) {
         DocumentKind.Change change = Kinds.PAPER.change(before, after);
         papers.save(id, change, Revisions.of(change.after()), edit, label);
     }
 
-    /** What undo and redo would do to a paper. */
+    @Override
     public UndoState undoState(long id) {
         return papers.undoState(id);
     }
 
-    /** Takes the last edit back, or makes it again, and gives the paper as it is then; empty if there is none. */
+    @Override
     public Optional<Paper> travel(long id, boolean undo) {
         return papers.travel(id, undo);
     }

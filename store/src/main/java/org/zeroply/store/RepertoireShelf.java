@@ -18,7 +18,7 @@ import org.zeroply.work.Progress;
  * The repertoires of a workbook. Each has a journal of its own, so that an edit is undone after a restart as well; an edit
  * writes the rows of the positions it changed. Any thread may call any method.
  */
-public final class RepertoireShelf {
+public final class RepertoireShelf implements DocumentShelf<Repertoire, RepertoireShelf.Listed> {
     private final Workbook workbook;
     private final Documents<KeptRepertoire> repertoires;
 
@@ -45,13 +45,27 @@ public final class RepertoireShelf {
     }
 
     /** A repertoire of the list, with how many positions it has. */
-    public record Listed(long id, Title title, int positions) {}
+    public record Listed(long id, Title title, int positions) implements DocumentShelf.Row {
+        @Override
+        public String name() {
+            return title.name();
+        }
+    }
 
-    /** All repertoires, in the order of their names. */
+    @Override
     public List<Listed> list() {
+        return rows("");
+    }
+
+    @Override
+    public Optional<Listed> row(long id) {
+        return rows(" and id = " + id).stream().findFirst();
+    }
+
+    private List<Listed> rows(String which) {
         return workbook.read(handle -> handle.createQuery("select id, name, side, student, approach, (select count(*)"
                         + " from repertoire_node where repertoire = repertoire.id) from repertoire where hidden = 0"
-                        + " order by name, id")
+                        + which + " order by name, id")
                 .map((rows, context) -> new Listed(rows.getLong(1), RepertoireKind.title(rows), rows.getInt(6)))
                 .list());
     }
@@ -61,40 +75,29 @@ public final class RepertoireShelf {
         return repertoires.add(new KeptRepertoire(title, repertoire), label);
     }
 
-    /** Takes a repertoire off the list; undone from the list of repertoires. */
+    @Override
     public void remove(long id, String label) {
         repertoires.remove(id, label);
     }
 
-    /** What undo and redo would do to the list. */
+    @Override
     public UndoState undoState() {
         return repertoires.undoState();
     }
 
-    /** Takes the last coming or going back, or makes it again; says whether there was one. */
+    @Override
     public boolean travelInList(boolean undo) {
         return repertoires.travelInList(undo);
     }
 
     // ---- one repertoire
 
-    /**
-     * Reads a repertoire.
-     *
-     * @throws WorkbookException if there is none, or it is damaged
-     */
+    @Override
     public Repertoire read(long id) {
         return repertoires.read(id).repertoire();
     }
 
-    /**
-     * Keeps an edited repertoire.
-     *
-     * @param before as it was kept last
-     * @param edit names the place that was edited; a further edit of the same place joins the one before; empty for an edit
-     *     that stands alone
-     * @param label how the status line names the edit
-     */
+    @Override
     public void save(long id, Repertoire before, Repertoire after, String edit, String label) {
         repertoires.save(id, RepertoireKind.rows(before, after), Revisions.random(), edit, label);
     }
@@ -104,12 +107,12 @@ public final class RepertoireShelf {
         repertoires.save(id, RepertoireKind.titles(before, after), Revisions.random(), "", label);
     }
 
-    /** What undo and redo would do to a repertoire. */
+    @Override
     public UndoState undoState(long id) {
         return repertoires.undoState(id);
     }
 
-    /** Takes the last edit back, or makes it again, and gives the repertoire as it is then; empty if there is none. */
+    @Override
     public Optional<Repertoire> travel(long id, boolean undo) {
         return repertoires.travel(id, undo).map(KeptRepertoire::repertoire);
     }

@@ -3,6 +3,7 @@ package org.zeroply.desktop.game;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
+import java.util.function.LongConsumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -62,7 +63,7 @@ public final class OpenGame {
     private GameTree shown = GameTree.of(Position.START);
     private final Curtain curtain = new Curtain(this);
     private final Surroundings surroundings;
-    private Runnable onSaved = () -> {};
+    private LongConsumer onSaved = id -> {};
 
     public OpenGame(Workbook workbook, Background background) {
         this.workbook = workbook;
@@ -133,7 +134,7 @@ public final class OpenGame {
     }
 
     /** Called whenever an edit has reached the workbook. */
-    public void setOnSaved(Runnable listener) {
+    public void setOnSaved(LongConsumer listener) {
         onSaved = listener;
     }
 
@@ -209,7 +210,7 @@ public final class OpenGame {
                 },
                 opened -> {
                     show(opened);
-                    onSaved.run();
+                    onSaved.accept(opened.id());
                 });
     }
 
@@ -229,7 +230,7 @@ public final class OpenGame {
                 },
                 opened -> {
                     show(opened);
-                    onSaved.run();
+                    onSaved.accept(opened.id());
                 });
     }
 
@@ -324,7 +325,7 @@ public final class OpenGame {
                     if (gameId.get() == id) {
                         undo.set(state);
                     }
-                    onSaved.run();
+                    onSaved.accept(id);
                 });
     }
 
@@ -462,7 +463,7 @@ public final class OpenGame {
                     if (gameId.get() == id) {
                         arrive(then);
                     }
-                    onSaved.run();
+                    onSaved.accept(id);
                 }));
     }
 

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
@@ -157,6 +158,25 @@ public final class GamesModel {
                     undo.set(listing.undo());
                     waiting.set(listing.waiting());
                 }));
+    }
+
+    /**
+     * Shows a game as it was just edited. Only its row is read where nothing changed that it is found or ordered by;
+     * otherwise the list is asked anew.
+     */
+    public void refreshRow(long id) {
+        // Behind the edit that is being written.
+        background.write(() -> workbook.games().summary(id), newest.still(now -> {
+            Optional<GameSummary> before = games.known(id);
+            if (find.get().isBlank()
+                    && now.isPresent()
+                    && before.isPresent()
+                    && before.get().differsInRemarksOnly(now.get())) {
+                games.renew(now.get());
+            } else {
+                refresh();
+            }
+        }));
     }
 
     private void fetch(int page, long[] ids) {

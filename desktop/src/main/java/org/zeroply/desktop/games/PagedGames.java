@@ -1,10 +1,12 @@
 package org.zeroply.desktop.games;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiConsumer;
 import javafx.collections.ObservableListBase;
@@ -113,6 +115,28 @@ final class PagedGames extends ObservableListBase<GameSummary> {
                     Arrays.stream(wanted)
                             .mapToObj(id -> found.getOrDefault(id, blank(id)))
                             .toList());
+        }
+    }
+
+    /** The row of a game, if its page is here. */
+    Optional<GameSummary> known(long id) {
+        return pages.values().stream()
+                .flatMap(List::stream)
+                .filter(row -> row.id() == id)
+                .findFirst();
+    }
+
+    /** Shows a game as it is now, in its place. */
+    void renew(GameSummary row) {
+        int at = indexOf(row.id());
+        List<GameSummary> rows = at < 0 ? null : pages.get(at / PAGE);
+        if (rows != null) {
+            List<GameSummary> renewed = new ArrayList<>(rows);
+            renewed.set(at % PAGE, row);
+            beginChange();
+            pages.put(at / PAGE, List.copyOf(renewed));
+            nextUpdate(at);
+            endChange();
         }
     }
 

@@ -22,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.flow.Folding;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.DocumentModel;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.notation.Language;
@@ -41,24 +42,18 @@ import org.zeroply.store.GameFilter;
 import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.RepertoireShelf.Listed;
 import org.zeroply.store.RepertoireShelf.Title;
-import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 
 /**
  * The repertoires of the workbook and the one that is open: where one is in it, how likely everything is, and every edit.
  * Lives on the interface thread; needs no window.
  */
-public final class RepertoireModel {
+public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
     private final RepertoireShelf shelf;
     private final Background background;
 
-    private final ReadOnlyObjectWrapper<List<Listed>> list = new ReadOnlyObjectWrapper<>(this, "list", List.of());
-    private final ReadOnlyObjectWrapper<@Nullable Listed> open = new ReadOnlyObjectWrapper<>(this, "open");
     private final ReadOnlyObjectWrapper<@Nullable FlowData> flow = new ReadOnlyObjectWrapper<>(this, "flow");
     private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper(this, "node", Repertoire.ROOT);
-    private final ReadOnlyObjectWrapper<UndoState> undo =
-            new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
-    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>(this, "said");
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
     private final TypedLine typed = new TypedLine(language::get);
 
@@ -72,25 +67,17 @@ public final class RepertoireModel {
     private String threadName = "";
 
     public RepertoireModel(Workbook workbook, Background background) {
+        super(workbook.repertoires(), background);
         shelf = workbook.repertoires();
         this.background = background;
         language.subscribe((before, now) -> {
-            if (open.get() != null) {
+            if (openProperty().get() != null) {
                 renewFlow();
             }
         });
     }
 
     // ---- what a view binds to
-
-    public ReadOnlyObjectProperty<List<Listed>> listProperty() {
-        return list.getReadOnlyProperty();
-    }
-
-    /** The repertoire that is open; null if there is none. */
-    public ReadOnlyObjectProperty<@Nullable Listed> openProperty() {
-        return open.getReadOnlyProperty();
-    }
 
     /** Everything the flow shows; renewed with every edit. Null if nothing is open. */
     public ReadOnlyObjectProperty<@Nullable FlowData> flowProperty() {
@@ -102,16 +89,6 @@ public final class RepertoireModel {
         return node.getReadOnlyProperty();
     }
 
-    public ReadOnlyObjectProperty<UndoState> undoProperty() {
-        return undo.getReadOnlyProperty();
-    }
-
-    /** A short message for the coach; set anew each time. */
-    public ReadOnlyObjectProperty<@Nullable String> saidProperty() {
-        return said.getReadOnlyProperty();
-    }
-
-    /** Why the last line that was typed was not taken; null once one was. */
     /** The line that is typed after the current position. */
     public TypedLine typed() {
         return typed;
@@ -165,93 +142,65 @@ public final class RepertoireModel {
         return San.line(Position.START, moves, language.get());
     }
 
-    /** Says something to the coach, also if it is what was said last. */
-    void say(String text) {
-        said.set(null);
-        said.set(text);
-    }
-
     // ---- the list
 
-    /** Reads the list; opens the first one if none is open. */
-    public void refresh() {
-        background.read(shelf::list, this::show);
-    }
-
-    private void show(List<Listed> now) {
-        list.set(now);
-        Listed was = open.get();
-        Listed still = was == null
-                ? null
-                : now.stream().filter(each -> each.id() == was.id()).findFirst().orElse(null);
-        if (still != null) {
-            boolean other =
-                    was != null && !was.title().approach().equals(still.title().approach());
-            open.set(still);
-            if (other) {
-                renew();
-            }
-        } else if (now.isEmpty()) {
-            open.set(null);
-            flow.set(null);
-            node.set(Repertoire.ROOT);
-            readUndo();
-        } else {
-            open(now.getFirst());
+    @Override
+    protected void rowChanged(Listed before, Listed now) {
+        if (!before.title().approach().equals(now.title().approach())) {
+            renew();
         }
     }
 
-    public void open(Listed wanted) {
-        open(wanted, Repertoire.ROOT);
+    @Override
+    protected void showNone() {
+        flow.set(null);
+        node.set(Repertoire.ROOT);
+    }
+
+    @Override
+    protected void show(Listed wanted, Repertoire read) {
+        show(wanted, read, Repertoire.ROOT);
     }
 
     /** Opens a repertoire at a node, if it is there still. */
     public void open(Listed wanted, int at) {
-        // Behind the edits that are still being written.
-        background.write(() -> shelf.read(wanted.id()), read -> {
-            repertoire = read;
-            folded = new HashSet<>();
-            unfolded = new HashSet<>();
-            thread = List.of();
-            open.set(wanted);
-            likelihood = Likelihood.of(repertoire, wanted.title().approach());
-            node.set(read.has(at) ? at : Repertoire.ROOT);
-            renewFlow();
-            readUndo();
-        });
+        open(wanted, read -> show(wanted, read, at));
+    }
+
+    private void show(Listed wanted, Repertoire read, int at) {
+        repertoire = read;
+        folded = new HashSet<>();
+        unfolded = new HashSet<>();
+        thread = List.of();
+        likelihood = Likelihood.of(repertoire, wanted.title().approach());
+        node.set(read.has(at) ? at : Repertoire.ROOT);
+        renewFlow();
+    }
+
+    @Override
+    protected void showAgain(Repertoire state) {
+        repertoire = state;
+        renew();
     }
 
     /** Makes a repertoire and opens it. */
     public void create(Title title, Repertoire first) {
-        background.write(
-                () -> {
-                    long id = shelf.add(title, first, Texts.of("undo.repertoire.new", title.name()));
-                    return new Listed(id, title, first.size());
-                },
-                made -> {
-                    open(made);
-                    refresh();
-                });
+        create(() -> new Listed(
+                shelf.add(title, first, Texts.of("undo.repertoire.new", title.name())), title, first.size()));
     }
 
     public void retitle(Title after) {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now != null) {
-            background.write(
-                    () -> {
-                        shelf.retitle(now.id(), now.title(), after, Texts.of("undo.repertoire.title"));
-                        return true;
-                    },
-                    written -> {
-                        refresh();
-                        readUndo();
-                    });
+            write(() -> shelf.retitle(now.id(), now.title(), after, Texts.of("undo.repertoire.title")));
+            // The list is in the order of the names.
+            refresh();
         }
     }
 
     /** Chooses the approach whose likelihoods are shown. */
     public void choose(String approach) {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now != null && !now.title().approach().equals(approach)) {
             Title title = now.title();
             retitle(new Title(title.name(), title.side(), title.student(), approach));
@@ -259,19 +208,9 @@ public final class RepertoireModel {
     }
 
     public void remove() {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now != null) {
-            background.write(
-                    () -> {
-                        shelf.remove(
-                                now.id(),
-                                Texts.of("undo.repertoire.remove", now.title().name()));
-                        return true;
-                    },
-                    written -> {
-                        say(Texts.of("repertoire.removed", now.title().name()));
-                        refresh();
-                    });
+            remove(Texts.of("undo.repertoire.remove", now.name()), Texts.of("repertoire.removed", now.name()));
         }
     }
 
@@ -358,7 +297,7 @@ public final class RepertoireModel {
     // ---- editing
 
     private void renew() {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         likelihood = Likelihood.of(repertoire, now == null ? "" : now.title().approach());
         if (!repertoire.has(node.get())) {
             node.set(Repertoire.ROOT);
@@ -370,26 +309,15 @@ public final class RepertoireModel {
         flow.set(new FlowData(repertoire, likelihood, folded, unfolded, thread, threadName, language.get()));
     }
 
-    private void readUndo() {
-        Listed now = open.get();
-        background.write(
-                () -> {
-                    UndoState own = now == null ? new UndoState(null, null) : shelf.undoState(now.id());
-                    return own.undo() == null && own.redo() == null ? shelf.undoState() : own;
-                },
-                undo::set);
-    }
-
     private void keep(Repertoire after, String edit, String label) {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now == null || after.equals(repertoire)) {
             return;
         }
         Repertoire before = repertoire;
         repertoire = after;
         renew();
-        background.write(() -> shelf.save(now.id(), before, after, edit, label));
-        readUndo();
+        save(before, after, edit, label);
     }
 
     /** Plays a move where one is: goes along it, and adds it if it is not there. */
@@ -403,7 +331,7 @@ public final class RepertoireModel {
     }
 
     private boolean addLine(List<Move> moves) {
-        if (open.get() == null) {
+        if (openProperty().get() == null) {
             return false;
         }
         return switch (repertoire.addLine(node.get(), moves)) {
@@ -504,39 +432,11 @@ public final class RepertoireModel {
         keep(after, "", label);
     }
 
-    public void undo() {
-        travel(true);
-    }
-
-    public void redo() {
-        travel(false);
-    }
-
-    private void travel(boolean back) {
-        Listed now = open.get();
-        background.write(
-                () -> {
-                    Optional<Repertoire> there = now == null ? Optional.empty() : shelf.travel(now.id(), back);
-                    if (there.isEmpty()) {
-                        shelf.travelInList(back);
-                    }
-                    return there;
-                },
-                there -> {
-                    there.ifPresent(state -> {
-                        repertoire = state;
-                        renew();
-                    });
-                    refresh();
-                    readUndo();
-                });
-    }
-
     // ---- games
 
     /** Counts what games did everywhere, by a filter; undone as one edit. */
     public void count(GameFilter filter, String what, Runnable done) {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now == null) {
             return;
         }

@@ -265,7 +265,7 @@ public final class Shell extends StackPane {
             each.undoProperty().subscribe(now -> showUndo());
             each.headingProperty().subscribe(now -> showTitle());
         }
-        reading.setOnSaved(games::refresh);
+        reading.setOnSaved(games::refreshRow);
         addEventFilter(KeyEvent.KEY_PRESSED, this::shortcut);
         setOnDragOver(event -> {
             if (event.getDragboard().hasFiles()) {

@@ -19,6 +19,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
+import org.zeroply.desktop.kit.DocumentModel;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedLine;
 import org.zeroply.gametree.GameNode;
@@ -30,7 +31,6 @@ import org.zeroply.rules.Position;
 import org.zeroply.search.Limit;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.PaperShelf.Listed;
-import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.AssessDraft;
 import org.zeroply.task.AssessQuestion;
@@ -50,19 +50,15 @@ import org.zeroply.task.Want;
 import org.zeroply.work.Cancel;
 
 /** The papers of the workbook, the one that is open, its task that is edited, and where one is in its solution. */
-public final class TasksModel {
+public final class TasksModel extends DocumentModel<Paper, Listed> {
     private static final long CHECK_MILLIS = 700;
 
     private final PaperShelf shelf;
     private final Background background;
     private final CalculatorService calculator;
-    private final ReadOnlyObjectWrapper<List<Listed>> list = new ReadOnlyObjectWrapper<>(List.of());
-    private final ReadOnlyObjectWrapper<@Nullable Listed> open = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<Paper> paper = new ReadOnlyObjectWrapper<>(Paper.of("", List.of()));
     private final ReadOnlyIntegerWrapper place = new ReadOnlyIntegerWrapper();
     private final ReadOnlyIntegerWrapper node = new ReadOnlyIntegerWrapper();
-    private final ReadOnlyObjectWrapper<UndoState> undo = new ReadOnlyObjectWrapper<>(new UndoState(null, null));
-    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<@Nullable Worth> worth = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyObjectWrapper<@Nullable Checked> check = new ReadOnlyObjectWrapper<>();
     private final ReadOnlyBooleanWrapper checking = new ReadOnlyBooleanWrapper();
@@ -72,6 +68,7 @@ public final class TasksModel {
     private Runnable leaving = () -> {};
 
     public TasksModel(Workbook workbook, Background background, CalculatorService calculator) {
+        super(workbook.papers(), background);
         this.shelf = workbook.papers();
         this.background = background;
         this.calculator = calculator;
@@ -82,14 +79,6 @@ public final class TasksModel {
 
     /** What the calculator said of a task, as it was then. */
     public record Checked(Task task, TaskCheck check) {}
-
-    public ReadOnlyObjectProperty<List<Listed>> listProperty() {
-        return list.getReadOnlyProperty();
-    }
-
-    public ReadOnlyObjectProperty<@Nullable Listed> openProperty() {
-        return open.getReadOnlyProperty();
-    }
 
     public ReadOnlyObjectProperty<Paper> paperProperty() {
         return paper.getReadOnlyProperty();
@@ -103,14 +92,6 @@ public final class TasksModel {
     /** Where one is in the solution. */
     public ReadOnlyIntegerProperty nodeProperty() {
         return node.getReadOnlyProperty();
-    }
-
-    public ReadOnlyObjectProperty<UndoState> undoProperty() {
-        return undo.getReadOnlyProperty();
-    }
-
-    public ReadOnlyObjectProperty<@Nullable String> saidProperty() {
-        return said.getReadOnlyProperty();
     }
 
     /** The line that is typed after the current move of the solution. */
@@ -159,71 +140,47 @@ public final class TasksModel {
                 .orElse(Position.START);
     }
 
-    private void say(String text) {
-        said.set(null);
-        said.set(text);
-    }
-
     // ---- the list
 
-    public void refresh() {
-        background.read(shelf::list, this::show);
-    }
-
-    private void show(List<Listed> now) {
-        list.set(now);
-        Listed was = open.get();
-        Listed still = was == null
-                ? null
-                : now.stream().filter(each -> each.id() == was.id()).findFirst().orElse(null);
-        if (still != null) {
-            open.set(still);
-        } else if (now.isEmpty()) {
-            open.set(null);
-            set(Paper.of("", List.of()), 0, GameTree.ROOT);
-            readUndo();
-        } else {
-            open(now.getFirst());
-        }
-    }
-
-    public void open(Listed wanted) {
+    @Override
+    protected void leave() {
         leaving.run();
-        // Behind the edits that are still being written.
-        background.write(() -> shelf.read(wanted.id()), read -> {
-            open.set(wanted);
-            stopCheck();
-            check.set(null);
-            set(read, 0, GameTree.ROOT);
-            readUndo();
-        });
+    }
+
+    @Override
+    protected void show(Listed wanted, Paper read) {
+        stopCheck();
+        check.set(null);
+        set(read, 0, GameTree.ROOT);
+    }
+
+    @Override
+    protected void showNone() {
+        set(Paper.of("", List.of()), 0, GameTree.ROOT);
+    }
+
+    @Override
+    protected void showAgain(Paper state) {
+        List<Move> way = way();
+        // Its places are named anew, so that a check no longer knows where it was.
+        stopCheck();
+        check.set(null);
+        set(state, place.get(), GameTree.ROOT);
+        follow(way);
     }
 
     /** Makes a paper and opens it. */
     public void create(Paper fresh) {
-        background.write(
-                () -> new Listed(
-                        shelf.add(fresh, Texts.of("undo.paper.new", fresh.name())),
-                        fresh.name(),
-                        fresh.tasks().size()),
-                made -> {
-                    open(made);
-                    refresh();
-                });
+        create(() -> new Listed(
+                shelf.add(fresh, Texts.of("undo.paper.new", fresh.name())),
+                fresh.name(),
+                fresh.tasks().size()));
     }
 
     public void remove() {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         if (now != null) {
-            background.write(
-                    () -> {
-                        shelf.remove(now.id(), Texts.of("undo.paper.remove", now.name()));
-                        return true;
-                    },
-                    written -> {
-                        say(Texts.of("tasks.removed", now.name()));
-                        refresh();
-                    });
+            remove(Texts.of("undo.paper.remove", now.name()), Texts.of("tasks.removed", now.name()));
         }
     }
 
@@ -258,16 +215,6 @@ public final class TasksModel {
                 });
     }
 
-    private void readUndo() {
-        Listed now = open.get();
-        background.write(
-                () -> {
-                    UndoState own = now == null ? new UndoState(null, null) : shelf.undoState(now.id());
-                    return own.undo() == null && own.redo() == null ? shelf.undoState() : own;
-                },
-                undo::set);
-    }
-
     // ---- edits of the paper
 
     /**
@@ -276,54 +223,14 @@ public final class TasksModel {
      * @param edit names the field, so that typing in it is undone in one; empty for an edit that stands alone
      */
     public void change(Paper after, String edit, String label) {
-        Listed now = open.get();
+        Listed now = openProperty().get();
         Paper before = paper.get();
         if (now == null || before.equals(after)) {
             return;
         }
         int at = node.get();
         set(after, place.get(), at);
-        background.write(
-                () -> {
-                    shelf.save(now.id(), before, after, edit, label);
-                    return true;
-                },
-                written -> {
-                    readUndo();
-                    refresh();
-                });
-    }
-
-    public void undo() {
-        travel(true);
-    }
-
-    public void redo() {
-        travel(false);
-    }
-
-    private void travel(boolean back) {
-        Listed now = open.get();
-        List<Move> way = way();
-        background.write(
-                () -> {
-                    Optional<Paper> there = now == null ? Optional.empty() : shelf.travel(now.id(), back);
-                    if (there.isEmpty()) {
-                        shelf.travelInList(back);
-                    }
-                    return there;
-                },
-                there -> {
-                    there.ifPresent(state -> {
-                        // Its places are named anew, so that a check no longer knows where it was.
-                        stopCheck();
-                        check.set(null);
-                        set(state, place.get(), GameTree.ROOT);
-                        follow(way);
-                    });
-                    refresh();
-                    readUndo();
-                });
+        save(before, after, edit, label);
     }
 
     /** The moves to where one is. */
