@@ -13,12 +13,12 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Opponent;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.store.FileShelf;
 import org.zeroply.task.MarkEvidence;
+import org.zeroply.task.MarkedPage;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
@@ -89,15 +89,17 @@ final class Marking {
                 }
             }
             List<MarkedScript> marked = new ArrayList<>();
+            List<MarkedPage> pages = new ArrayList<>();
             for (int i = 0; i < tasks.size(); i++) {
                 Script written = scripts.scripts().getOrDefault(i + 1, Script.EMPTY);
                 marked.add(Marker.mark(tasks.get(i), written, evidence(tasks.get(i), written)));
+                pages.add(MarkedPage.of(tasks.get(i), written, marked.getLast()));
             }
             if (json) {
-                printJson(generator -> json(generator, marked));
+                printJson(generator -> json(generator, marked, pages));
             } else {
                 for (int i = 0; i < marked.size(); i++) {
-                    print(i + 1, tasks.get(i), marked.get(i));
+                    print(i + 1, pages.get(i));
                 }
                 out().printf("%s out of %s%n", sum(marked, false), sum(marked, true));
             }
@@ -123,40 +125,42 @@ final class Marking {
                     .reduce(Points.ZERO, Points::plus);
         }
 
-        private void print(int number, Task task, MarkedScript marked) {
-            out().printf("Task %d: %s out of %s%n", number, marked.points(), marked.outOf());
-            if (marked.choice() != null) {
-                out().printf("  choice %s%n", San.line(task.start(), List.of(marked.choice())));
-            }
-            for (MarkedLine line : marked.lines()) {
-                String moves = San.line(task.start(), line.line().moves().subList(0, line.counted()));
-                String verdict = line.line().closing().isEmpty()
-                        ? ""
-                        : " | " + line.line().closing();
-                out().printf("  %4s  %d. %s%s%n", line.points(), line.line().row(), moves, verdict);
-                if (!line.uncounted().isEmpty()) {
-                    out().printf("           %s%n", line.uncounted());
+        private void print(int number, MarkedPage page) {
+            out().printf("Task %d: %s out of %s%n", number, page.points(), page.outOf());
+            page.choice().ifPresent(choice -> {
+                out().printf("  %4s  %s%n", choice.points(), choice.isMove() ? "choice " + choice.move() : "answers");
+                print(choice.earned());
+            });
+            for (MarkedPage.Row row : page.rows()) {
+                String verdict = row.verdict().isEmpty() ? "" : " | " + row.verdict();
+                out().printf("  %4s  %d. %s%s%n", row.points(), row.number(), row.moves(), verdict);
+                print(row.earned());
+                if (!row.uncounted().isEmpty()) {
+                    out().printf("           %s%n", row.uncounted());
                 }
             }
-            for (MarkedItem item : marked.items()) {
-                out().printf(
-                                "  %4s of %s  %s%s%n",
-                                item.earned(),
-                                item.item().earned(want -> true),
-                                item.item().label(),
-                                item.reason().equals(item.item().label()) ? "" : ": " + item.reason());
+            for (MarkedPage.Missed missed : page.missed()) {
+                out().printf("  missing  %s  %s: %s%n", missed.worth(), missed.label(), missed.reason());
             }
-            if (!marked.lost().isZero()) {
-                out().printf("  wrong choice: %s off%n", marked.lost());
+            if (!page.lost().isZero()) {
+                out().printf("  wrong choice: %s off%n", page.lost());
             }
         }
 
-        private static void json(JsonGenerator generator, List<MarkedScript> marked) throws IOException {
+        private void print(List<MarkedPage.Earned> earned) {
+            for (MarkedPage.Earned each : earned) {
+                out().printf("           %s  %s%n", each.points(), each.reason());
+            }
+        }
+
+        private static void json(JsonGenerator generator, List<MarkedScript> marked, List<MarkedPage> pages)
+                throws IOException {
             generator.writeStartObject();
             generator.writeStringField("points", sum(marked, false).plain());
             generator.writeStringField("outOf", sum(marked, true).plain());
             generator.writeArrayFieldStart("tasks");
-            for (MarkedScript each : marked) {
+            for (int i = 0; i < marked.size(); i++) {
+                MarkedScript each = marked.get(i);
                 generator.writeStartObject();
                 generator.writeStringField("points", each.points().plain());
                 generator.writeStringField("outOf", each.outOf().plain());
@@ -173,6 +177,15 @@ final class Marking {
                     generator.writeStringField("points", line.points().plain());
                     generator.writeStringField("remark", line.uncounted());
                     generator.writeBooleanField("outside", line.isOutside());
+                    generator.writeEndObject();
+                }
+                generator.writeEndArray();
+                generator.writeArrayFieldStart("missed");
+                for (MarkedPage.Missed missed : pages.get(i).missed()) {
+                    generator.writeStartObject();
+                    generator.writeStringField("label", missed.label());
+                    generator.writeStringField("points", missed.worth().plain());
+                    generator.writeStringField("reason", missed.reason());
                     generator.writeEndObject();
                 }
                 generator.writeEndArray();

@@ -7,8 +7,16 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.zeroply.task.MarkedPage;
+import org.zeroply.task.Marker;
+import org.zeroply.task.Script;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskPgn;
 import picocli.CommandLine;
 
 class ZeroPlyTest {
@@ -221,5 +229,34 @@ class ZeroPlyTest {
                 .contains("the start: mate in 1 is proven")
                 .endsWith("1 tasks, 20 minutes, out of 3; 1 remarks\n");
         assertThat(run("task", "check", paper.toString(), "--ms", "0").exit()).isEqualTo(2);
+    }
+
+    @Test
+    void marksGroupsAsThePageHasThem() throws Exception {
+        Path paper = Path.of(Objects.requireNonNull(ZeroPlyTest.class.getResource("golden/groups.pgn"))
+                .toURI());
+        Path script = paper.resolveSibling("groups.txt");
+        Task task = TaskPgn.read(Files.newInputStream(paper)).paper().tasks().getFirst();
+        Script written = ScriptText.read(Files.readString(script)).scripts().get(1);
+        MarkedPage page = MarkedPage.of(task, written, Marker.mark(task, written, List.of()));
+        assertThat(page.missed()).extracting(MarkedPage.Missed::label).contains("Ke4 Kf7 Kf5 Ke8 Kg6", "ALL");
+        Run text = run("mark", paper.toString(), script.toString());
+        assertThat(text.exit()).isZero();
+        List<String> missing = text.out()
+                .lines()
+                .filter(line -> line.startsWith("  missing"))
+                .map(String::strip)
+                .toList();
+        assertThat(missing)
+                .containsExactlyElementsOf(page.missed().stream()
+                        .map(each -> "missing  " + each.worth() + "  " + each.label() + ": " + each.reason())
+                        .toList());
+        assertThat(text.out()).contains("Task 1: " + page.points() + " out of " + page.outOf());
+        page.rows()
+                .forEach(row -> row.earned()
+                        .forEach(each -> assertThat(text.out()).contains(each.points() + "  " + each.reason())));
+        String json = run("mark", paper.toString(), script.toString(), "--json").out();
+        assertThat(json.substring(json.indexOf("missed")).split("\"label\""))
+                .hasSize(page.missed().size() + 1);
     }
 }

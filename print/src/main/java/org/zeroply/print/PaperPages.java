@@ -2,19 +2,16 @@ package org.zeroply.print;
 
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Result;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.task.Item;
+import org.zeroply.task.MarkedPage;
 import org.zeroply.task.MarkedScript;
-import org.zeroply.task.MarkedScript.MarkedItem;
-import org.zeroply.task.MarkedScript.MarkedLine;
 import org.zeroply.task.OutOf;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
@@ -252,31 +249,27 @@ public final class PaperPages {
                         : Words.of("paper.points.award", marked.points(), attempt.awarded(), marked.outOf()));
         page.line("p", "occasion", toMove(task));
         page.open("table", "class", "rows");
-        if (marked.choice() != null) {
-            script(page, "", San.line(task.start(), List.of(marked.choice())), Words.of("paper.marked.choice"), "");
-        }
-        for (MarkedLine line : marked.lines()) {
-            int typed = Math.min(line.line().typedFrom(), line.line().moves().size());
-            String moves = San.line(
-                    line.line().positions().get(typed),
-                    line.line().moves().subList(typed, line.line().moves().size()));
-            String opinion = line.line().closing();
-            script(page, line.points().toString(), moves, opinion, line.uncounted());
+        MarkedPage read = MarkedPage.of(task, attempt.script(), marked);
+        read.choice()
+                .filter(MarkedPage.Choice::isMove)
+                .ifPresent(choice ->
+                        script(page, margin(choice.points()), choice.move(), Words.of("paper.marked.choice"), ""));
+        for (MarkedPage.Row row : read.rows()) {
+            script(page, row.points().toString(), row.moves(), row.verdict(), row.uncounted());
         }
         page.close();
-        List<String> missing = new ArrayList<>();
-        for (MarkedItem item : marked.items()) {
-            if (item.earned().isZero()) {
-                missing.add(
-                        item.item().earned(want -> true) + "  " + item.item().label() + ": " + item.reason());
-            }
-        }
-        if (!missing.isEmpty()) {
+        if (!read.missed().isEmpty()) {
             page.line("p", "occasion", Words.of("paper.missing"));
-            missing.forEach(text -> page.line("p", "missing", text));
+            read.missed()
+                    .forEach(each ->
+                            page.line("p", "missing", each.worth() + "  " + each.label() + ": " + each.reason()));
         }
         page.close();
         page.close().close();
+    }
+
+    private static String margin(Points points) {
+        return points.isZero() ? "" : points.toString();
     }
 
     private static void script(Page page, String points, String moves, String opinion, String remark) {

@@ -1,11 +1,11 @@
 package org.zeroply.desktop.task;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -28,12 +28,10 @@ import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.task.MarkedPage;
 import org.zeroply.task.MarkedScript;
-import org.zeroply.task.MarkedScript.MarkedItem;
-import org.zeroply.task.MarkedScript.MarkedLine;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeRows;
 import org.zeroply.task.Skill;
@@ -224,44 +222,9 @@ public final class MarkedView extends BorderPane {
         box.setId("marked-written");
         box.getStyleClass().add("marked-sheet");
         box.getChildren().add(caption("marked.asWritten"));
-        Map<Integer, List<MarkedItem>> byRow = new HashMap<>();
-        List<MarkedItem> missing = new ArrayList<>();
-        marked.items().stream().flatMap(MarkedItem::carriers).forEach(item -> {
-            if (item.earned().isZero()) {
-                missing.add(item);
-            } else {
-                byRow.computeIfAbsent(item.row(), row -> new ArrayList<>()).add(item);
-            }
-        });
-        if (marked.choice() != null
-                || marked.choiceFault() != null
-                || !task.scheme().choices().isEmpty()) {
-            String move = marked.choice() == null
-                    ? attempt().script().choice().isBlank()
-                            ? Texts.of("marked.noChoice")
-                            : attempt().script().choice()
-                    : San.line(task.start(), List.of(marked.choice()));
-            List<MarkedItem> earned = byRow.getOrDefault(0, List.of());
-            box.getChildren()
-                    .add(row(
-                            sum(earned),
-                            move,
-                            Texts.of("marked.choice"),
-                            reasons(earned),
-                            "",
-                            () -> walk(
-                                    marked.choice() == null
-                                            ? List.of(task.start())
-                                            : List.of(task.start(), task.start().play(marked.choice())),
-                                    1)));
-        } else if (byRow.containsKey(0)) {
-            List<MarkedItem> earned = byRow.getOrDefault(0, List.of());
-            box.getChildren().add(row(sum(earned), "", "", reasons(earned), "", () -> {}));
-        }
-        for (MarkedLine line : marked.lines()) {
-            box.getChildren()
-                    .add(line(task, line, byRow.getOrDefault(line.line().row(), List.of())));
-        }
+        MarkedPage page = MarkedPage.of(task, attempt().script(), marked);
+        page.choice().ifPresent(choice -> box.getChildren().add(choice(choice)));
+        page.rows().forEach(row -> box.getChildren().add(line(row)));
         if (!attempt().awards().isEmpty()) {
             box.getChildren().add(caption("marked.awards"));
             for (Award award : attempt().awards()) {
@@ -277,14 +240,13 @@ public final class MarkedView extends BorderPane {
                 box.getChildren().add(row);
             }
         }
-        if (!missing.isEmpty()) {
+        if (!page.missed().isEmpty()) {
             box.getChildren().add(caption("marked.missing"));
-            for (MarkedItem item : missing) {
-                Label points = Widgets.label(
-                        "missing-points", item.item().earned(want -> true).toString());
+            for (MarkedPage.Missed missed : page.missed()) {
+                Label points = Widgets.label("missing-points", missed.worth().toString());
                 points.setMinWidth(30);
                 Label text = Widgets.wrapped("");
-                text.setText(item.item().label() + ": " + item.reason());
+                text.setText(missed.label() + ": " + missed.reason());
                 HBox.setHgrow(text, Priority.ALWAYS);
                 HBox row = new HBox(6, points, text);
                 row.getStyleClass().add("marked-missing");
@@ -297,38 +259,34 @@ public final class MarkedView extends BorderPane {
         return scroll;
     }
 
-    private static Points sum(List<MarkedItem> items) {
-        return items.stream().map(MarkedItem::earned).reduce(Points.ZERO, Points::plus);
+    private static String reasons(List<MarkedPage.Earned> earned) {
+        return earned.stream()
+                .map(each -> Texts.of("marked.reason", each.reason(), each.points()))
+                .collect(Collectors.joining("; "));
     }
 
-    private static String reasons(List<MarkedItem> items) {
-        List<String> texts = new ArrayList<>();
-        for (MarkedItem item : items) {
-            texts.add(Texts.of("marked.reason", item.reason(), item.earned()));
-        }
-        return String.join("; ", texts);
+    private VBox choice(MarkedPage.Choice choice) {
+        String move = choice.isMove() && choice.move().isEmpty() ? Texts.of("marked.noChoice") : choice.move();
+        return row(
+                choice.points(),
+                move,
+                choice.isMove() ? Texts.of("marked.choice") : "",
+                reasons(choice.earned()),
+                "",
+                () -> walk(choice.way(), choice.way().size() - 1));
     }
 
-    private Node line(Task task, MarkedLine line, List<MarkedItem> earned) {
-        List<Position> positions = line.line().positions();
-        int typed = Math.min(line.line().typedFrom(), line.line().moves().size());
-        String moves = San.line(
-                positions.get(typed),
-                line.line().moves().subList(typed, line.line().moves().size()));
-        if (line.line().fault() != null && line.line().fault().move() > 0) {
-            moves = (moves + " " + line.line().fault().token() + "?").strip();
-        }
-        String verdict = line.line().closing();
-        StringBuilder apart = new StringBuilder(line.uncounted());
-        if (line.isOutside()) {
-            Position end = positions.get(line.counted());
+    private Node line(MarkedPage.Row written) {
+        Position end = written.counted().getLast();
+        StringBuilder apart = new StringBuilder(written.uncounted());
+        if (written.isOutside()) {
             String said = opinions.get(end.key());
             if (said == null) {
                 opinions.put(end.key(), "");
                 actions.opinion(end, told -> {
                     opinions.put(end.key(), told);
                     if (!solution) {
-                        setCenter(written(task, marked()));
+                        setCenter(written(attempt().task(), marked()));
                     }
                 });
             }
@@ -337,16 +295,16 @@ public final class MarkedView extends BorderPane {
                     .append(said == null || said.isEmpty() ? "" : " " + Texts.of("marked.calculator", said));
         }
         VBox row = row(
-                line.points(),
-                "  ".repeat(Math.min(6, typed)) + moves,
-                verdict,
-                reasons(earned),
+                written.points(),
+                "  ".repeat(Math.min(6, written.indent())) + written.moves(),
+                written.verdict(),
+                reasons(written.earned()),
                 apart.toString(),
-                () -> walk(positions.subList(0, line.counted() + 1), line.counted()));
-        if (line.isOutside()) {
+                () -> walk(written.counted(), written.counted().size() - 1));
+        if (written.isOutside()) {
             Button award = new Button(Texts.of("marked.award.give"));
             award.getStyleClass().add("more-toggle");
-            award.setOnAction(event -> actions.award(place, line.line().row()));
+            award.setOnAction(event -> actions.award(place, written.number()));
             HBox under = new HBox(award);
             under.getStyleClass().add("marked-under");
             row.getChildren().add(under);
@@ -388,8 +346,7 @@ public final class MarkedView extends BorderPane {
     }
 
     private static Label caption(String key) {
-        Label label = Widgets.label("marked-caption", Texts.of(key).toUpperCase(Locale.ROOT));
-        return label;
+        return Widgets.label("marked-caption", Texts.of(key).toUpperCase(Locale.ROOT));
     }
 
     /** The solution tree to be played through. */
