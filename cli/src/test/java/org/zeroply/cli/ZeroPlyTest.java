@@ -207,8 +207,8 @@ class ZeroPlyTest {
         assertThat(marked.out())
                 .contains("Task 1: 2 out of 3")
                 .contains("\"better\" is no verdict")
-                .contains("2 of 2  the mate")
-                .contains("0 of 1  its verdict: line 1 comes here without a verdict")
+                .contains("2  the mate")
+                .contains("missing  1  its verdict: line 1 comes here without a verdict")
                 .endsWith("2 out of 3\n");
         assertThat(run("mark", paper.toString(), script.toString(), "--json").out())
                 .contains("\"points\" : \"2\"")
