@@ -17,13 +17,13 @@ import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.store.FileShelf;
+import org.zeroply.task.AttainablePoints;
 import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.MarkedPage;
 import org.zeroply.task.MarkedScript;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
 import org.zeroply.task.Marker;
-import org.zeroply.task.OutOf;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeFault;
@@ -245,7 +245,7 @@ final class Marking {
             List<Task> tasks = contents.paper().tasks();
             List<Report> reports = new ArrayList<>();
             for (Task task : tasks) {
-                OutOf outOf = OutOf.of(task);
+                AttainablePoints outOf = AttainablePoints.of(task);
                 Report report = new Report(
                         outOf,
                         SchemeFault.of(task, outOf),
@@ -280,7 +280,7 @@ final class Marking {
     }
 
     /** What was found of one task. */
-    private record Report(OutOf outOf, List<SchemeFault> scheme, TaskCheck check, Task task) {
+    private record Report(AttainablePoints outOf, List<SchemeFault> scheme, TaskCheck check, Task task) {
         int open() {
             return scheme.size()
                     + (int) check.remarks().stream().filter(this::isOpen).count();

@@ -94,14 +94,14 @@ public final class Marker {
     }
 
     public static MarkedScript mark(Task task, Script script, List<MarkEvidence> evidence) {
-        Points outOf = OutOf.of(task).points();
+        Points outOf = AttainablePoints.of(task).points();
         return new Marker(task, script, evidence).mark(outOf);
     }
 
     // ---- what counts
 
     private void cut() {
-        int candidates = OutOf.candidates(task);
+        int candidates = task.candidates();
         if (candidates > 0) {
             for (Move candidate : script.candidates()) {
                 Set<Move> named = counted.computeIfAbsent(task.start().key(), key -> new LinkedHashSet<>());

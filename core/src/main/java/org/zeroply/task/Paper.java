@@ -36,7 +36,7 @@ public record Paper(
 
     /** What one student can earn. */
     public Points outOf() {
-        return tasks.stream().map(task -> OutOf.of(task).points()).reduce(Points.ZERO, Points::plus);
+        return tasks.stream().map(task -> AttainablePoints.of(task).points()).reduce(Points.ZERO, Points::plus);
     }
 
     public Paper withName(String next) {

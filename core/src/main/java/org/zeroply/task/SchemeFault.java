@@ -16,11 +16,11 @@ import org.zeroply.words.Words;
 public record SchemeFault(int item, String reason) {
     /** Everything that is wrong with the scheme of a task; nothing if it is sound. */
     public static List<SchemeFault> of(Task task) {
-        return of(task, OutOf.of(task));
+        return of(task, AttainablePoints.of(task));
     }
 
     /** As above, with the total that was worked out already. */
-    public static List<SchemeFault> of(Task task, OutOf outOf) {
+    public static List<SchemeFault> of(Task task, AttainablePoints outOf) {
         List<SchemeFault> faults = new Collector(task).collect();
         Points declared = task.scheme().declared();
         if (declared != null && !declared.equals(outOf.points())) {
@@ -58,7 +58,7 @@ public record SchemeFault(int item, String reason) {
                 int at = next;
                 int before = faults.size();
                 look(item, null);
-                if (faults.size() == before && OutOf.of(task, item).isZero()) {
+                if (faults.size() == before && AttainablePoints.of(task, item).isZero()) {
                     add(at, "scheme.unattainable");
                 }
                 if (item instanceof Item.Single single && !outside.add(graph.byPosition(single.want()))) {

@@ -285,4 +285,14 @@ public record Task(
         return new Task(
                 name, kind, last, instruction, minutes, level, themes, source, solution, scheme, questions, goal, next);
     }
+
+    /** How many named candidates count; 0 unless the task asks for candidates. */
+    public int candidates() {
+        if (!kind.isNaming()) {
+            return 0;
+        }
+        return scheme.candidates() > 0
+                ? scheme.candidates()
+                : Math.max(1, solution.root().children().size());
+    }
 }

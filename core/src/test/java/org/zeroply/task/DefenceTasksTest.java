@@ -53,7 +53,7 @@ class DefenceTasksTest {
         assertThat(task.scheme().items())
                 .extracting(item -> item.label() + " " + item.points())
                 .containsExactlyInAnyOrder("1.Ra8+ 3", "1.Kh1 2", "1.h3 2", "1.Ne3 2");
-        OutOf outOf = OutOf.of(task);
+        AttainablePoints outOf = AttainablePoints.of(task);
         assertThat(outOf.points()).isEqualTo(Points.of(9));
         assertThat(Marker.mark(task, outOf.model(), List.of()).points()).isEqualTo(Points.of(9));
         assertThat(Papers.mark(task, "").points()).isEqualTo(Points.ZERO);
@@ -113,7 +113,7 @@ class DefenceTasksTest {
         Task task = parry();
         assertThat(task.kind()).isEqualTo(TaskKind.PARRY);
         assertThat(SchemeFault.of(task)).isEmpty();
-        OutOf outOf = OutOf.of(task);
+        AttainablePoints outOf = AttainablePoints.of(task);
         int ways = task.solution().root().children().size();
         assertThat(ways).isEqualTo(6);
         MarkedScript model = Marker.mark(task, outOf.model(), List.of());
@@ -141,8 +141,8 @@ class DefenceTasksTest {
                     .extracting(Item::label)
                     .containsExactlyElementsOf(
                             task.scheme().items().stream().map(Item::label).toList());
-            assertThat(OutOf.of(read.paper().tasks().getFirst()).points())
-                    .isEqualTo(OutOf.of(task).points());
+            assertThat(AttainablePoints.of(read.paper().tasks().getFirst()).points())
+                    .isEqualTo(AttainablePoints.of(task).points());
             assertThat(TaskPgn.write(read.paper())).isEqualTo(written);
         }
     }

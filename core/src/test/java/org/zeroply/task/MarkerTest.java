@@ -56,7 +56,7 @@ class MarkerTest {
 
     @Test
     void theTotalIsWhatOneScriptCanEarn() {
-        OutOf outOf = OutOf.of(TASK);
+        AttainablePoints outOf = AttainablePoints.of(TASK);
         assertThat(outOf.isExact()).isTrue();
         assertThat(outOf.points()).as("the best of a group counts once").isEqualTo(Points.of(33));
         assertThat(SchemeFault.of(TASK)).isEmpty();
@@ -354,7 +354,7 @@ class MarkerTest {
                 new Item.Single("", Points.of(1), "", new Want.Find(Papers.node(tree, "Ke4"))),
                 new Item.Single("", Points.of(2), "", new Want.Find(Papers.node(tree, "Ke6"))));
         Task task = TASK.withScheme(new Scheme(items, 1, 0, Points.ZERO, List.of(), Points.of(17)));
-        OutOf outOf = OutOf.of(task);
+        AttainablePoints outOf = AttainablePoints.of(task);
         assertThat(outOf.points())
                 .as("5 for one choice, 4 for one verdict, and with it 52.Ke4, the one move that counts")
                 .isEqualTo(Points.of(10));

@@ -102,7 +102,7 @@ class TaskCheckTest {
                         "2 52...Kg8: the defence that asks the most",
                         "2 55.Kxh6 or Kf5: any of the moves is as good",
                         "1 54.Kf6: level: a move that does not work, rightly judged");
-        OutOf outOf = OutOf.of(drafted);
+        AttainablePoints outOf = AttainablePoints.of(drafted);
         assertThat(Marker.mark(drafted, outOf.model(), List.of()).points()).isEqualTo(outOf.points());
     }
 

@@ -50,7 +50,8 @@ class TaskPgnTest {
             assertThat(now.solution().sameAs(was.solution())).isTrue();
             assertThat(now.withSolution(was.solution()).withScheme(was.scheme()))
                     .isEqualTo(was);
-            assertThat(OutOf.of(now).points()).isEqualTo(OutOf.of(was).points());
+            assertThat(AttainablePoints.of(now).points())
+                    .isEqualTo(AttainablePoints.of(was).points());
         }
         assertThat(SchemeFault.of(back.tasks().getFirst()))
                 .as("only the accepted move is wrong")
@@ -110,6 +111,6 @@ class TaskPgnTest {
                 .getFirst();
         assertThat(task.kind()).isEqualTo(TaskKind.CALCULATE);
         assertThat(task.scheme()).isEqualTo(Scheme.EMPTY);
-        assertThat(OutOf.of(task).points()).isEqualTo(Points.ZERO);
+        assertThat(AttainablePoints.of(task).points()).isEqualTo(Points.ZERO);
     }
 }

@@ -9,10 +9,10 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.task.AttainablePoints;
 import org.zeroply.task.Item;
 import org.zeroply.task.MarkedPage;
 import org.zeroply.task.MarkedScript;
-import org.zeroply.task.OutOf;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeRows;
@@ -104,7 +104,7 @@ public final class PaperPages {
                         "paper.task",
                         task.kind().title(),
                         task.minutes(),
-                        OutOf.of(task).points()));
+                        AttainablePoints.of(task).points()));
         page.line("p", "", toMove(task));
         page.line(
                 "p",
@@ -164,7 +164,7 @@ public final class PaperPages {
                     Words.of(
                             "paper.task.marking",
                             task.kind().title(),
-                            OutOf.of(task).points()));
+                            AttainablePoints.of(task).points()));
             page.line("p", "occasion", toMove(task));
             page.open("table", "class", "rows");
             for (SchemeRows.Row row : SchemeRows.of(task, Language.ENGLISH)) {

@@ -34,10 +34,10 @@ import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.AssessDraft;
 import org.zeroply.task.AssessQuestion;
+import org.zeroply.task.AttainablePoints;
 import org.zeroply.task.DraftScheme;
 import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
-import org.zeroply.task.OutOf;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Points;
 import org.zeroply.task.Scheme;
@@ -75,7 +75,7 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
     }
 
     /** What a task is worth, and what is wrong with its scheme. */
-    public record Worth(Task task, OutOf outOf, List<SchemeFault> faults) {}
+    public record Worth(Task task, AttainablePoints outOf, List<SchemeFault> faults) {}
 
     /** What the calculator said of a task, as it was then. */
     public record Checked(Task task, TaskCheck check) {}
@@ -205,7 +205,7 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
         Task task = now.get();
         background.look(
                 () -> {
-                    OutOf outOf = OutOf.of(task);
+                    AttainablePoints outOf = AttainablePoints.of(task);
                     return new Worth(task, outOf, SchemeFault.of(task, outOf));
                 },
                 found -> {

@@ -6,19 +6,16 @@ import java.util.Collections;
 import java.util.Deque;
 import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 
@@ -36,26 +33,16 @@ import org.zeroply.rules.Position;
  * @param isExact whether all decisions were gone through; a scheme so entangled that they cannot be gets a bound from above
  *     and no promise about the model
  */
-public record OutOf(Points points, Script model, boolean isExact) {
+public record AttainablePoints(Points points, Script model, boolean isExact) {
     private static final int MOST_STEPS = 200_000;
 
-    public static OutOf of(Task task) {
+    public static AttainablePoints of(Task task) {
         return new Search(task, task.scheme().items()).run();
     }
 
     /** The most that an item can earn by itself. */
     static Points of(Task task, Item item) {
         return new Search(task, List.of(item)).run().points();
-    }
-
-    /** How many named candidates count; 0 unless the task asks for candidates. */
-    static int candidates(Task task) {
-        if (!task.kind().isNaming()) {
-            return 0;
-        }
-        return task.scheme().candidates() > 0
-                ? task.scheme().candidates()
-                : Math.max(1, task.solution().root().children().size());
     }
 
     /** Something that a script has to decide. */
@@ -78,17 +65,13 @@ public record OutOf(Points points, Script model, boolean isExact) {
         private final List<Item> items;
         private final Set<Want> wants;
 
-        /** The ways on from each position: those of the tree, accepted moves, and other orders. */
-        private final Map<Long, Map<Move, Position>> edges = new LinkedHashMap<>();
-
-        private final Map<Long, Position> positions = new HashMap<>();
+        private final ScriptWays ways;
         private final List<Decision> decisions = new ArrayList<>();
 
         // What has been decided; what is not there is still open.
         private @Nullable Move choice;
         private boolean choiceDecided;
         private final Map<Long, Opinion> judged = new HashMap<>();
-        private final Map<Long, Set<Move>> counted = new HashMap<>();
 
         private int steps;
         private Points best = Points.ZERO;
@@ -99,12 +82,12 @@ public record OutOf(Points points, Script model, boolean isExact) {
         Search(Task task, List<Item> items) {
             this.task = task;
             this.graph = new SolutionGraph(task);
+            this.ways = new ScriptWays(task, graph);
             this.items = items;
             this.wants = items.stream().flatMap(Item::wants).collect(Collectors.toCollection(LinkedHashSet::new));
         }
 
-        OutOf run() {
-            link();
+        AttainablePoints run() {
             decide();
             Points bound = sum(this::canHave);
             search(0);
@@ -113,54 +96,10 @@ public record OutOf(Points points, Script model, boolean isExact) {
                 take(decisions.get(i), bestOptions.get(i));
             }
             choiceDecided = true;
-            return new OutOf(exact ? best : bound, model(), exact);
-        }
-
-        // ---- the graph
-
-        private void link() {
-            for (Position position : graph.positions()) {
-                positions.put(position.key(), position);
-                for (Move move : graph.moves(position.key()).keySet()) {
-                    link(position, move);
-                }
-                for (Move move : graph.accepted(position.key())) {
-                    if (position.isLegal(move)) {
-                        link(position, move);
-                    }
-                }
-            }
-            boolean binding = positions.values().stream().anyMatch(each -> isBinding(each.key()));
-            if (binding) {
-                for (OtherOrders.Way way : OtherOrders.ofTheTree(graph)) {
-                    Position at = way.from();
-                    for (Move move : way.moves()) {
-                        at = link(at, move);
-                    }
-                }
-            }
-        }
-
-        private Position link(Position from, Move move) {
-            Position to = from.play(move);
-            positions.putIfAbsent(to.key(), to);
-            edges.computeIfAbsent(from.key(), key -> new LinkedHashMap<>()).putIfAbsent(move, to);
-            return to;
-        }
-
-        private int limit(long key) {
-            int candidates = candidates(task);
-            return candidates > 0 && key == task.start().key()
-                    ? candidates
-                    : task.scheme().counts();
-        }
-
-        private boolean isSolvers(long key) {
-            return Objects.requireNonNull(positions.get(key)).sideToMove() == task.solver();
-        }
-
-        private boolean isBinding(long key) {
-            return isSolvers(key) && edges.getOrDefault(key, Map.of()).size() > limit(key);
+            Set<Long> visited = ways.reachable(task.start().key(), false);
+            Predicate<Want> has = want -> isVisited(want, visited) && canHave(want);
+            Script model = new ModelScript(task, graph, ways, wants, has, judged, choice).write();
+            return new AttainablePoints(exact ? best : bound, model, exact);
         }
 
         // ---- decisions
@@ -197,10 +136,10 @@ public record OutOf(Points points, Script model, boolean isExact) {
                     judged.put(key, common.iterator().next());
                 }
             });
-            for (Map.Entry<Long, Map<Move, Position>> each : edges.entrySet()) {
-                if (isBinding(each.getKey())) {
+            for (Map.Entry<Long, Map<Move, Position>> each : ways.edges().entrySet()) {
+                if (ways.isBinding(each.getKey())) {
                     decisions.add(new Decision.Moves(
-                            each.getKey(), subsets(List.copyOf(each.getValue().keySet()), limit(each.getKey()))));
+                            each.getKey(), subsets(List.copyOf(each.getValue().keySet()), ways.limit(each.getKey()))));
                 }
             }
         }
@@ -268,7 +207,7 @@ public record OutOf(Points points, Script model, boolean isExact) {
                     choiceDecided = true;
                 }
                 case Decision.Judgement of -> judged.put(of.key(), of.options().get(option));
-                case Decision.Moves of -> counted.put(of.key(), of.options().get(option));
+                case Decision.Moves of -> ways.count(of.key(), of.options().get(option));
             }
         }
 
@@ -279,14 +218,14 @@ public record OutOf(Points points, Script model, boolean isExact) {
                     choiceDecided = false;
                 }
                 case Decision.Judgement of -> judged.remove(of.key());
-                case Decision.Moves of -> counted.remove(of.key());
+                case Decision.Moves of -> ways.countAll(of.key());
             }
         }
 
         // ---- what a script can have under the decisions so far
 
         private Points sum(Predicate<Want> has) {
-            Set<Long> visited = reachable(task.start().key(), false);
+            Set<Long> visited = ways.reachable(task.start().key(), false);
             Map<Want, Boolean> known = new HashMap<>();
             Predicate<Want> once = want -> {
                 Boolean before = known.get(want);
@@ -323,7 +262,7 @@ public record OutOf(Points points, Script model, boolean isExact) {
                 case Want.Find find -> graph.isSolvers(find.node());
                 case Want.Consider consider -> consider.node() != GameTree.ROOT && !graph.isSolvers(consider.node());
                 case Want.Reach reach ->
-                    reachable(graph.key(reach.from()), true).contains(graph.key(reach.node()))
+                    ways.reachable(graph.key(reach.from()), true).contains(graph.key(reach.node()))
                             && graph.key(reach.from()) != graph.key(reach.node());
                 case Want.Judge judge -> {
                     Opinion opinion = judged.get(graph.key(judge.node()));
@@ -348,156 +287,6 @@ public record OutOf(Points points, Script model, boolean isExact) {
 
         private boolean isCandidate(int node) {
             return graph.has(node) && graph.tree().root().children().contains(node);
-        }
-
-        private List<Move> moves(int... nodes) {
-            List<Move> moves = new ArrayList<>();
-            for (int node : nodes) {
-                moves.add(graph.tree().node(node).played());
-            }
-            return moves;
-        }
-
-        private boolean isAllowed(long from, Move move) {
-            Set<Move> decided = counted.get(from);
-            return decided == null || decided.contains(move);
-        }
-
-        /**
-         * The positions that can be visited from one on.
-         *
-         * @param goodOnly whether the solver plays only moves of the tree and accepted ones
-         */
-        private Set<Long> reachable(long start, boolean goodOnly) {
-            return ways(start, goodOnly).keySet();
-        }
-
-        /** A step back towards where one came from. */
-        private record Back(@Nullable Long from, @Nullable Move move) {}
-
-        private Map<Long, Back> ways(long start, boolean goodOnly) {
-            Map<Long, Back> ways = new LinkedHashMap<>();
-            ways.put(start, new Back(null, null));
-            Deque<Long> open = new ArrayDeque<>(List.of(start));
-            while (!open.isEmpty()) {
-                long here = open.remove();
-                for (Map.Entry<Move, Position> edge :
-                        edges.getOrDefault(here, Map.of()).entrySet()) {
-                    long next = edge.getValue().key();
-                    boolean good = !goodOnly || !isSolvers(here) || graph.isGood(here, edge.getKey());
-                    if (good && isAllowed(here, edge.getKey()) && !ways.containsKey(next)) {
-                        ways.put(next, new Back(here, edge.getKey()));
-                        open.add(next);
-                    }
-                }
-            }
-            return ways;
-        }
-
-        // ---- the model script
-
-        private List<Move> way(Map<Long, Back> ways, long to) {
-            List<Move> moves = new ArrayList<>();
-            Back back = ways.get(to);
-            while (back != null && back.from() != null && back.move() != null) {
-                moves.addFirst(back.move());
-                back = ways.get(back.from());
-            }
-            return moves;
-        }
-
-        private Script model() {
-            Map<Long, Back> all = ways(task.start().key(), false);
-            Map<List<Move>, Optional<Opinion>> rows = new LinkedHashMap<>();
-            List<Move> surviving = new ArrayList<>();
-            Predicate<Want> can = want -> isVisited(want, all.keySet()) && canHave(want);
-            for (Want want : wants) {
-                if (!can.test(want)) {
-                    continue;
-                }
-                switch (want) {
-                    case Want.Find find -> rows.putIfAbsent(way(all, graph.key(find.node())), Optional.empty());
-                    case Want.Consider consider ->
-                        rows.merge(
-                                way(all, graph.key(consider.node())),
-                                Optional.of(verdict(graph.key(consider.node()))),
-                                (before, now) -> before.or(() -> now));
-                    case Want.Judge judge ->
-                        rows.put(way(all, graph.key(judge.node())), Optional.of(verdict(graph.key(judge.node()))));
-                    case Want.Reach reach -> {
-                        List<Move> moves = new ArrayList<>(way(all, graph.key(reach.from())));
-                        moves.addAll(way(ways(graph.key(reach.from()), true), graph.key(reach.node())));
-                        rows.putIfAbsent(moves, Optional.empty());
-                    }
-                    case Want.Choose choose -> {}
-                    case Want.Refute refute ->
-                        rows.put(
-                                moves(
-                                        refute.node(),
-                                        graph.tree()
-                                                .node(refute.node())
-                                                .children()
-                                                .getFirst()),
-                                Optional.empty());
-                    case Want.Survive survive ->
-                        surviving.add(graph.tree().node(survive.node()).played());
-                    case Want.Answer answer -> {}
-                    case Want.PlayOut play -> {}
-                }
-            }
-            List<String> lines = written(rows);
-            for (Move move : surviving) {
-                lines.add(San.line(task.start(), List.of(move)) + " | " + ScriptReader.SURVIVES);
-            }
-            Script model = Script.EMPTY.withRows(lines);
-            if (choice != null) {
-                model = model.withChoice(San.line(task.start(), List.of(choice)));
-            }
-            if (candidates(task) > 0) {
-                Set<Move> named = new LinkedHashSet<>();
-                rows.keySet().stream().filter(row -> !row.isEmpty()).forEach(row -> named.add(row.getFirst()));
-                model = model.withCandidates(named.stream()
-                        .map(move -> San.line(task.start(), List.of(move)))
-                        .collect(Collectors.joining(", ")));
-            }
-            for (int i = 0; i < task.questions().size(); i++) {
-                List<String> keys = task.questions().get(i).keys();
-                if (!keys.isEmpty()) {
-                    model = model.withAnswer(i + 1, keys.getFirst());
-                }
-            }
-            return model;
-        }
-
-        /** The verdict that was decided for a position, or the tree's, or that it is unclear. */
-        private Opinion verdict(long key) {
-            Opinion decided = judged.get(key);
-            if (decided != null) {
-                return decided;
-            }
-            return graph.nodes(key).stream()
-                    .map(node -> Opinion.of(graph.tree().node(node)))
-                    .filter(Objects::nonNull)
-                    .findFirst()
-                    .orElse(Opinion.UNCLEAR);
-        }
-
-        /** The lines as rows; one that another begins with and that has no verdict says nothing of its own. */
-        private List<String> written(Map<List<Move>, Optional<Opinion>> rows) {
-            Set<List<Move>> begun = new HashSet<>();
-            for (List<Move> row : rows.keySet()) {
-                for (int length = 0; length < row.size(); length++) {
-                    begun.add(row.subList(0, length));
-                }
-            }
-            List<String> written = new ArrayList<>();
-            rows.forEach((row, opinion) -> {
-                if (opinion.isPresent() || !begun.contains(row)) {
-                    written.add(San.line(task.start(), row)
-                            + opinion.map(each -> " | " + each.text()).orElse(""));
-                }
-            });
-            return written;
         }
     }
 }
