@@ -29,7 +29,7 @@ final class Buckets {
     /** @throws PawnTables.Unfinished if the distance is beyond all that is counted */
     void put(int state, int distance) {
         if (distance >= MOST_PLIES) {
-            throw new PawnTables.Unfinished("distance");
+            throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
         }
         if (size == states.length) {
             states = Arrays.copyOf(states, 2 * size);

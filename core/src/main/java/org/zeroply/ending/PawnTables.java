@@ -34,8 +34,15 @@ final class PawnTables {
     static final class Unfinished extends RuntimeException {
         private static final long serialVersionUID = 1;
 
-        Unfinished(String reason) {
-            super(reason, null, false, false);
+        private final PawnEnding.Reason why;
+
+        Unfinished(PawnEnding.Reason why) {
+            super(why.name(), null, false, false);
+            this.why = why;
+        }
+
+        PawnEnding.Reason why() {
+            return why;
         }
     }
 
@@ -131,7 +138,7 @@ final class PawnTables {
         if (known == null) {
             step.run();
             if (solved.size() >= mostPlacements) {
-                throw new Unfinished("placements");
+                throw new Unfinished(PawnEnding.Reason.TOO_LARGE);
             }
             // What follows is solved first, so that the buffers are free for this one.
             Solving solving = new Solving(pawns);

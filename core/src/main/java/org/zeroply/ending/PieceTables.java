@@ -85,7 +85,7 @@ final class PieceTables {
         if (known == null) {
             step.run();
             if (solved.size() >= mostTables) {
-                throw new PawnTables.Unfinished("placements");
+                throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
             }
             known = pawns.count() == 0 ? bare(piece) : new Solving(pawns, piece).solve();
             solved.put(table, known);
@@ -316,7 +316,7 @@ final class PieceTables {
             buckets.drain((state, distance) -> {
                 if (values[state] == 0) {
                     if (distance > LONGEST) {
-                        throw new PawnTables.Unfinished("distance");
+                        throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
                     }
                     values[state] = (byte) (distance + 1);
                     open[state] = SETTLED;
