@@ -4,7 +4,11 @@ import java.util.List;
 
 /** The coach's questions, in the order in which they are offered. A new one is a class, a line here, and its texts. */
 public final class Questions {
+    /** The first of them, which the window shows in cards of its own. */
+    public static final CoachQuestion<?> CANDIDATES = new CandidatesQuestion();
+
     public static final List<CoachQuestion<?>> ALL = List.of(
+            CANDIDATES,
             new MateQuestion(),
             new EveryMoveQuestion(),
             new ChecksQuestion(),
@@ -22,6 +26,11 @@ public final class Questions {
             new ResignQuestion());
 
     private Questions() {}
+
+    /** All but the candidates. */
+    public static List<CoachQuestion<?>> others() {
+        return ALL.subList(1, ALL.size());
+    }
 
     /**
      * A question by its key.

@@ -181,7 +181,7 @@ class QuestionTest extends AtTheWindow {
         awaitAnswer("ENDING");
         assertThat(text("#question-headline")).startsWith("Only kings and pawns");
         Stand.onStage(() -> {
-            stand.shell().runCommand("command.candidates");
+            stand.shell().runTitled(Questions.CANDIDATES.request());
             return true;
         });
         stand.await(

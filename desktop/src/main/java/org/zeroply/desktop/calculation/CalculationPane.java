@@ -152,13 +152,13 @@ public final class CalculationPane extends VBox {
         choice.setAccessibleText(Texts.of("question.choice"));
         choice.setMaxWidth(Double.MAX_VALUE);
         choice.getItems().add(Optional.empty());
-        for (CoachQuestion<?> each : Questions.ALL) {
+        for (CoachQuestion<?> each : Questions.others()) {
             choice.getItems().add(Optional.of(each));
         }
         choice.setConverter(new StringConverter<>() {
             @Override
             public String toString(Optional<CoachQuestion<?>> question) {
-                return question.map(CoachQuestion::title).orElseGet(() -> Texts.of("question.candidates"));
+                return question.map(CoachQuestion::title).orElseGet(Questions.CANDIDATES::title);
             }
 
             @Override

@@ -234,8 +234,9 @@ public final class ReadingPlace implements Place {
         addEditing(commands);
         addLedger(commands);
         addJudging(commands);
-        add(commands, "command.candidates", "Alt+1", () -> made().ask(null));
-        for (CoachQuestion<?> question : Questions.ALL) {
+        commands.add(uncovered(Command.titled(
+                Questions.CANDIDATES.request(), Questions.CANDIDATES.shortcut(), () -> made().ask(null))));
+        for (CoachQuestion<?> question : Questions.others()) {
             commands.add(
                     uncovered(Command.titled(question.request(), question.shortcut(), () -> made().ask(question))));
         }

@@ -259,7 +259,7 @@ public final class Tour {
         picture(stand, "calculation");
         evening(stand, "31. Qxe5", "MATE", "question-mate");
         defence(stand);
-        run(stand, "command.candidates");
+        runTitled(stand, Questions.CANDIDATES.request());
         run(stand, "command.calculation");
     }
 
