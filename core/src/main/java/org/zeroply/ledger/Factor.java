@@ -38,6 +38,7 @@ public enum Factor {
     HALF_OPEN_FILES(Section.FILES),
     SEVENTH(Section.FILES),
     SPACE(Section.FILES),
+    WINGS(Section.FILES, Trait.RESTLESS),
     CASTLING(Section.KING, Trait.PRICE),
     COVER(Section.KING, Trait.PRICE, Trait.GOOD),
     KING_ATTACKERS(Section.KING, Trait.GOOD),

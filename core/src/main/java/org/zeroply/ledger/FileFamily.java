@@ -3,6 +3,7 @@ package org.zeroply.ledger;
 import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.ledger.Entry.Account;
+import org.zeroply.rules.Attacks;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -10,7 +11,7 @@ import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.words.Words;
 
-/** Open and half-open files, the seventh rank, and space behind the pawns. */
+/** Open and half-open files, the seventh rank, space behind the pawns, and pieces that get to the other wing. */
 final class FileFamily {
     private final Survey survey;
     private final Position position;
@@ -26,8 +27,12 @@ final class FileFamily {
                 reading.openFiles(),
                 Counted.entry(Factor.HALF_OPEN_FILES, reading::halfOpen),
                 Counted.entry(Factor.SEVENTH, reading::seventh),
-                Counted.entry(Factor.SPACE, reading::space));
+                Counted.entry(Factor.SPACE, reading::space),
+                Counted.entry(Factor.WINGS, reading::wings));
     }
+
+    private static final long QUEENSIDE = PawnMasks.file(0) | PawnMasks.file(1) | PawnMasks.file(2);
+    private static final long KINGSIDE = PawnMasks.file(5) | PawnMasks.file(6) | PawnMasks.file(7);
 
     private SquareSet heavy(Side side) {
         return position.men(side, PieceType.ROOK).or(position.men(side, PieceType.QUEEN));
@@ -98,5 +103,51 @@ final class FileFamily {
         }
         long space = behind & ~survey.pawns(side) & ~survey.pawnAttacks(side.opposite());
         return new Counted(Account.of(Long.bitCount(space), new SquareSet(space)), "");
+    }
+
+    /** Pieces on one wing that a move away attack something on the other, in the enemy's half. */
+    private Counted wings(Side side) {
+        SquareSet counted = SquareSet.NONE;
+        Evidence evidence = Evidence.NONE;
+        List<String> told = new ArrayList<>();
+        for (Square from : position.men(side)) {
+            PieceType type = survey.type(from);
+            long aim = (from.bit() & QUEENSIDE) != 0 ? KINGSIDE : (from.bit() & KINGSIDE) != 0 ? QUEENSIDE : 0;
+            List<Square> way = type == PieceType.PAWN || type == PieceType.KING
+                    ? List.of()
+                    : way(side, from, type, aim & Survey.ownRanks(side, 5, 8));
+            if (!way.isEmpty()) {
+                counted = counted.or(SquareSet.of(from));
+                evidence = evidence.with(Role.COUNTED, from).withPath(Role.ROUTE, way);
+                told.add(Words.of("wings.way", survey.name(from), way.get(1)));
+            }
+        }
+        return new Counted(Account.of(counted, evidence), String.join(", ", told));
+    }
+
+    /** From a square to one that it gets to in a move, and on to one that it attacks from there; empty if there is none. */
+    private List<Square> way(Side side, Square from, PieceType type, long aim) {
+        SquareSet reached = Reach.inPosition(position, from).within(1);
+        long occupied = position.occupied().bits() & ~from.bit();
+        for (Square to : asSeenBy(side)) {
+            if (to != from && reached.contains(to)) {
+                long attacked = Attacks.of(type, to.ordinal(), occupied & ~to.bit()) & aim;
+                for (Square target : asSeenBy(side)) {
+                    if ((attacked & target.bit()) != 0) {
+                        return List.of(from, to, target);
+                    }
+                }
+            }
+        }
+        return List.of();
+    }
+
+    /** All squares, a side's first rank first, so that mirrored positions have mirrored ways. */
+    private static List<Square> asSeenBy(Side side) {
+        List<Square> squares = new ArrayList<>(64);
+        for (Square square : Square.values()) {
+            squares.add(side == Side.WHITE ? square : Square.values()[square.ordinal() ^ 56]);
+        }
+        return squares;
     }
 }

@@ -15,9 +15,12 @@ import org.zeroply.work.Cancel;
  * @param activity White's mobility less Black's, in squares
  * @param whiteDanger enemy pieces that bear on White's king zone, and the focal points in it
  * @param blackDanger the same for Black
+ * @param whiteWings White's pieces that a move brings to the other wing
+ * @param blackWings the same for Black
  * @param tempo Black's lost tempi less White's; empty when the opening is over
  */
-public record MoveMeasures(int activity, int whiteDanger, int blackDanger, OptionalInt tempo) {
+public record MoveMeasures(
+        int activity, int whiteDanger, int blackDanger, int whiteWings, int blackWings, OptionalInt tempo) {
     /** The account of tempi ends at the latest before this half-move. */
     private static final int OPENING_ENDS = 34;
 
@@ -47,6 +50,8 @@ public record MoveMeasures(int activity, int whiteDanger, int blackDanger, Optio
                 size(mobility, Side.WHITE) - size(mobility, Side.BLACK),
                 danger(ledger, Side.WHITE),
                 danger(ledger, Side.BLACK),
+                size(ledger.entry(Factor.WINGS), Side.WHITE),
+                size(ledger.entry(Factor.WINGS), Side.BLACK),
                 tempo);
     }
 

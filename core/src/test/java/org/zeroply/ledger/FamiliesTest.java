@@ -58,6 +58,16 @@ class FamiliesTest {
                 "4k3/R7/8/8/8/8/1r6/4K3 w - - 0 1 | SEVENTH | a7 | b2",
                 "4k3/8/8/8/4P3/8/8/4K3 w - - 0 1 | SPACE | 3 | 0",
                 "4k3/8/8/8/4Pp2/8/8/4K3 w - - 0 1 | SPACE | 2 | 3",
+                // ---- from wing to wing: by a file, by a rank, a pawn in the way, no wing at all, only the own half,
+                // nothing
+                "4k3/8/8/8/8/8/8/R3K3 w - - 0 1 | WINGS | a1 | –",
+                "r3k2r/8/8/8/8/8/8/4K3 w - - 0 1 | WINGS | – | a8 h8",
+                "4k3/8/8/8/8/P7/8/R3K3 w - - 0 1 | WINGS | – | –",
+                "4k3/8/8/8/8/8/8/3RK3 w - - 0 1 | WINGS | – | –",
+                "4k3/8/8/8/8/8/8/1N2K3 w - - 0 1 | WINGS | – | –",
+                "4k3/8/8/8/1N6/8/8/4K3 w - - 0 1 | WINGS | b4 | –",
+                "4k3/8/8/8/8/8/B7/4K3 w - - 0 1 | WINGS | a2 | –",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | WINGS | – | –",
                 // ---- king
                 "r3k2r/8/8/8/8/8/8/R3K2R w KQkq - 0 1 | CASTLING | both ways | both ways",
                 "r3k3/8/8/8/8/8/8/4K2R w Kq - 0 1 | CASTLING | short | long",

@@ -8,6 +8,7 @@ public enum StripLane {
     MATERIAL(1.9),
     ACTIVITY(1.9),
     KING(1.9),
+    WINGS(1.5),
     TEMPO(1.5),
     CLOCK(1.9);
 

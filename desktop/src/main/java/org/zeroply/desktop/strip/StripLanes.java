@@ -15,9 +15,11 @@ import java.util.stream.Collectors;
 public record StripLanes(List<Row> rows) {
     public static final int TALLEST = 3;
 
-    /** As they are if nobody arranged them: the account of tempi is shown on request. */
+    private static final Set<StripLane> ON_REQUEST = EnumSet.of(StripLane.TEMPO, StripLane.WINGS);
+
+    /** As they are if nobody arranged them: the account of tempi and the pieces that change wings are shown on request. */
     public static final StripLanes USUAL = new StripLanes(Arrays.stream(StripLane.values())
-            .map(lane -> new Row(lane, lane != StripLane.TEMPO, 1))
+            .map(lane -> new Row(lane, !ON_REQUEST.contains(lane), 1))
             .toList());
 
     /**
@@ -71,12 +73,16 @@ public record StripLanes(List<Row> rows) {
                 .collect(Collectors.joining(" "));
     }
 
-    /** The usual arrangement for a text that is none, such as that of another version. */
+    /** The usual arrangement for a text that is none; a lane that an older version did not have comes last. */
     public static StripLanes read(String text) {
         try {
-            return new StripLanes(Arrays.stream(text.strip().split(" "))
+            List<Row> rows = new ArrayList<>(Arrays.stream(text.strip().split(" "))
                     .map(StripLanes::readRow)
                     .toList());
+            USUAL.rows().stream()
+                    .filter(usual -> rows.stream().noneMatch(row -> row.lane() == usual.lane()))
+                    .forEach(rows::add);
+            return new StripLanes(rows);
         } catch (IllegalArgumentException notOurs) {
             return USUAL;
         }

@@ -39,6 +39,7 @@ final class StripSkin extends SkinBase<StripView> {
 
     private static final double MOST_DANGER = 10;
     private static final double MOST_TEMPI = 4;
+    private static final double MOST_WINGS = 5;
 
     private final Canvas canvas = new Canvas();
     private final ScrollBar across = new ScrollBar();
@@ -135,7 +136,7 @@ final class StripSkin extends SkinBase<StripView> {
         return switch (lane) {
             case VERDICT -> isJudged();
             case MATERIAL -> true;
-            case ACTIVITY, KING -> !measures.isEmpty();
+            case ACTIVITY, KING, WINGS -> !measures.isEmpty();
             case TEMPO -> measures.stream().anyMatch(measure -> measure.tempo().isPresent());
             case CLOCK -> data != null && data.used().stream().anyMatch(Optional::isPresent);
         };
@@ -333,6 +334,7 @@ final class StripSkin extends SkinBase<StripView> {
                 case ACTIVITY -> drawActivity(g, columns, top, lane.height());
                 case KING -> drawKings(g, columns, top, lane.height());
                 case TEMPO -> drawTempo(g, columns, top, lane.height());
+                case WINGS -> drawWings(g, columns, top, lane.height());
                 case CLOCK -> drawClock(g, data, columns, top, lane.height());
             }
             g.restore();
@@ -620,6 +622,17 @@ final class StripSkin extends SkinBase<StripView> {
                 int tempo = measures.get(column).tempo().getAsInt();
                 drawBar(g, columns, column, share(tempo, MOST_TEMPI), top, height);
             }
+        }
+    }
+
+    /** White's pieces that change wings above the middle, Black's below it. */
+    private void drawWings(GraphicsContext g, Columns columns, double top, double height) {
+        List<MoveMeasures> measures = getSkinnable().measuresProperty().get();
+        drawMiddle(g, Math.round(top + height / 2) + 0.5);
+        for (int column = columns.first(); column <= columns.lastOf(measures.size()); column++) {
+            MoveMeasures measure = measures.get(column);
+            drawBar(g, columns, column, share(measure.whiteWings(), MOST_WINGS), top, height);
+            drawBar(g, columns, column, -share(measure.blackWings(), MOST_WINGS), top, height);
         }
     }
 

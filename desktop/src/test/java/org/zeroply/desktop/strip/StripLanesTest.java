@@ -15,7 +15,7 @@ class StripLanesTest {
                 .moved(StripLane.CLOCK, -1)
                 .with(new StripLanes.Row(StripLane.MATERIAL, false, 1))
                 .with(new StripLanes.Row(StripLane.VERDICT, true, 3));
-        assertThat(lanes.text()).isEqualTo("VERDICT:3 -MATERIAL:1 ACTIVITY:1 KING:1 CLOCK:1 -TEMPO:1");
+        assertThat(lanes.text()).isEqualTo("VERDICT:3 -MATERIAL:1 ACTIVITY:1 KING:1 -WINGS:1 CLOCK:1 -TEMPO:1");
         assertThat(StripLanes.read(lanes.text())).isEqualTo(lanes);
         assertThat(lanes.moved(StripLane.VERDICT, -1)).isEqualTo(lanes);
         assertThat(lanes.moved(StripLane.TEMPO, 1)).isEqualTo(lanes);
@@ -39,5 +39,13 @@ class StripLanesTest {
         assertThatThrownBy(() -> new StripLanes(List.of(new StripLanes.Row(StripLane.KING, true, 1))))
                 .hasMessageContaining("every lane stands there once");
         assertThatThrownBy(() -> new StripLanes.Row(StripLane.KING, true, 0)).hasMessageContaining("not 0");
+    }
+
+    @Test
+    void aLaneThatAnOlderVersionDidNotHaveComesLast() {
+        StripLanes lanes = StripLanes.read("CLOCK:2 VERDICT:1 MATERIAL:1 -ACTIVITY:1 KING:3 -TEMPO:1");
+        assertThat(lanes.rows().getFirst()).isEqualTo(new StripLanes.Row(StripLane.CLOCK, true, 2));
+        assertThat(lanes.row(StripLane.KING).size()).isEqualTo(3);
+        assertThat(lanes.rows().getLast()).isEqualTo(new StripLanes.Row(StripLane.WINGS, false, 1));
     }
 }
