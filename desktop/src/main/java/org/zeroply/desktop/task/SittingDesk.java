@@ -16,7 +16,6 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
-import org.zeroply.coaching.GroupResult;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Opponent;
@@ -226,10 +225,6 @@ public final class SittingDesk implements ResultsPane.Actions {
         });
     }
 
-    private GroupResult others(long paper) {
-        return ResultTable.latest(workbook.sittings().results(paper));
-    }
-
     private void showMarked(Sitting sitting) {
         if (Homework.isSealed(sitting.tasks())) {
             results.refresh();
@@ -252,15 +247,32 @@ public final class SittingDesk implements ResultsPane.Actions {
             return;
         }
         long paper = openPaper().id();
-        background.read(() -> new Shown(MarkedSitting.of(sitting), others(paper)), shown -> {
-            Marked marked = new Marked(sitting, paper);
-            marked.view = new MarkedView(shown.marked(), shown.others(), marked);
-            over.show(marked.view);
-        });
+        background.read(
+                () -> new Shown(MarkedSitting.of(sitting), workbook.sittings().results(paper)), shown -> {
+                    Marked marked = new Marked(shown);
+                    marked.view = new MarkedView(shown.marked(), ResultTable.latest(shown.all()), marked);
+                    over.show(marked.view);
+                });
     }
 
-    /** What a marked script shows, worked out beside the interface. */
-    private record Shown(MarkedSitting marked, GroupResult others) {}
+    /**
+     * What a marked script shows, worked out beside the interface.
+     *
+     * @param all the results of the paper, this one among them
+     */
+    private record Shown(MarkedSitting marked, List<ResultTable.Row> all) {
+        /** The same after another state of the sitting, which alone is marked again. */
+        Shown with(Sitting now) {
+            MarkedSitting again = MarkedSitting.of(now);
+            return new Shown(
+                    again,
+                    all.stream()
+                            .map(row -> row.sitting().id() == now.id()
+                                    ? new ResultTable.Row(row.sitting(), again.result())
+                                    : row)
+                            .toList());
+        }
+    }
 
     /**
      * The positions on which the marking hangs and on which nobody has given a verdict: where a game that was played on stopped,
@@ -305,13 +317,13 @@ public final class SittingDesk implements ResultsPane.Actions {
 
     /** A marked script on the screen. */
     private final class Marked implements MarkedView.Actions {
-        private final long paper;
+        private Shown shown;
         private Sitting sitting;
         private @Nullable MarkedView view;
 
-        Marked(Sitting sitting, long paper) {
-            this.sitting = sitting;
-            this.paper = paper;
+        Marked(Shown shown) {
+            this.shown = shown;
+            sitting = shown.marked().sitting();
         }
 
         @Override
@@ -337,11 +349,12 @@ public final class SittingDesk implements ResultsPane.Actions {
             background.write(
                     () -> {
                         workbook.sittings().save(now.id(), place, attempt, clock.instant());
-                        return new Shown(MarkedSitting.of(now), others(paper));
+                        return shown.with(now);
                     },
-                    shown -> {
+                    again -> {
+                        shown = again;
                         if (view != null) {
-                            view.show(shown.marked(), shown.others());
+                            view.show(again.marked(), ResultTable.latest(again.all()));
                         }
                     });
         }
