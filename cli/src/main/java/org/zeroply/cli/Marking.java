@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -290,7 +291,7 @@ final class Marking {
             return remark.kind().isOpen() && remark.settled(task).isEmpty();
         }
 
-        void print(int number, java.io.PrintWriter out) {
+        void print(int number, PrintWriter out) {
             out.printf("Task %d: out of %s%n", number, outOf.points());
             scheme.forEach(fault -> out.printf("  %s%s%n", place(fault), fault.reason()));
             check.remarks()

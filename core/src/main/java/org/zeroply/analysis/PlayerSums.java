@@ -3,6 +3,8 @@ package org.zeroply.analysis;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -72,7 +74,7 @@ public record PlayerSums(
         Map<Judgement.Phase, Tally> phases = new EnumMap<>(Judgement.Phase.class);
         Map<Side, Tally> sides = new EnumMap<>(Side.class);
         Map<String, Tally> openings = new TreeMap<>();
-        Map<Optional<Cause.Kind>, Double> causes = new java.util.HashMap<>();
+        Map<Optional<Cause.Kind>, Double> causes = new HashMap<>();
         double hurried = 0;
         for (Played game : games) {
             Tally whole = Tally.NONE;
@@ -103,7 +105,7 @@ public record PlayerSums(
         List<Map.Entry<String, Tally>> entries = new ArrayList<>(openings.entrySet());
         entries.sort((one, other) ->
                 Integer.compare(other.getValue().moves(), one.getValue().moves()));
-        Map<String, Tally> sorted = new java.util.LinkedHashMap<>();
+        Map<String, Tally> sorted = new LinkedHashMap<>();
         entries.forEach(entry -> sorted.put(entry.getKey(), entry.getValue()));
         return sorted;
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
@@ -57,7 +58,7 @@ public final class SearchedEntries {
         int mateIn(Position position, long nodes) {
             List<CalculatedLine> best = best(position, nodes);
             int mate = best.isEmpty() ? 0 : best.getFirst().verdict().mateIn();
-            return position.sideToMove() == org.zeroply.rules.Side.WHITE ? Math.max(0, mate) : Math.max(0, -mate);
+            return position.sideToMove() == Side.WHITE ? Math.max(0, mate) : Math.max(0, -mate);
         }
 
         boolean isOver() {

@@ -1,6 +1,7 @@
 package org.zeroply.ledger;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
@@ -43,7 +44,7 @@ public record Weakening(Side side, SquareSet squares, String inWords) {
                 visitors.add(soonest);
             }
         }
-        visitors.sort(java.util.Comparator.comparingInt(Visitor::moves));
+        visitors.sort(Comparator.comparingInt(Visitor::moves));
         Survey survey = new Survey(after);
         return Lists.inWords(visitors.stream()
                 .limit(TOLD)

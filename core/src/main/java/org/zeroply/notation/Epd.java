@@ -1,5 +1,6 @@
 package org.zeroply.notation;
 
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,7 @@ public record Epd(Position position, SequencedMap<String, List<String>> operatio
     public Epd {
         SequencedMap<String, List<String>> copy = new LinkedHashMap<>();
         operations.forEach((opcode, operands) -> copy.put(opcode, List.copyOf(operands)));
-        operations = java.util.Collections.unmodifiableSequencedMap(copy);
+        operations = Collections.unmodifiableSequencedMap(copy);
     }
 
     /** What became of one line of EPD. */

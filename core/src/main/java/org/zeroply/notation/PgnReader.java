@@ -2,8 +2,10 @@ package org.zeroply.notation;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -285,7 +287,7 @@ public final class PgnReader {
 
         void make(int code) {
             if (length == made.length) {
-                made = java.util.Arrays.copyOf(made, length * 2);
+                made = Arrays.copyOf(made, length * 2);
             }
             made[length++] = code;
             if (code < 0) {
@@ -535,8 +537,7 @@ public final class PgnReader {
         }
         int sign = end == tokenLength
                 ? 0
-                : Signs.suffix(new String(
-                        token, end, Math.min(2, tokenLength - end), java.nio.charset.StandardCharsets.ISO_8859_1));
+                : Signs.suffix(new String(token, end, Math.min(2, tokenLength - end), StandardCharsets.ISO_8859_1));
         tokenLength = end;
         return sign;
     }

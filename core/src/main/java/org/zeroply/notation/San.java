@@ -1,5 +1,6 @@
 package org.zeroply.notation;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -124,7 +125,7 @@ public final class San {
 
     /** Reads one move strictly, in English; null if the text is not exactly one legal move. */
     public static @Nullable Move read(Position position, String text) {
-        byte[] token = text.getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
+        byte[] token = text.getBytes(StandardCharsets.ISO_8859_1);
         Board board = position.board();
         int found = find(board, token, token.length, new int[Board.MAX_MOVES]);
         return found < 0 ? null : Board.asMove(found);
@@ -192,7 +193,7 @@ public final class San {
 
     private static int match(
             Board board, int[] buffer, int type, int fromFile, int fromRank, int target, int promotion) {
-        int wanted = 1 + type + (board.sideToMove() == org.zeroply.rules.Side.WHITE ? 0 : 6);
+        int wanted = 1 + type + (board.sideToMove() == Side.WHITE ? 0 : 6);
         int count = board.legalMoves(buffer);
         int found = NONE;
         for (int i = 0; i < count; i++) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.words.Words;
 
@@ -82,7 +83,7 @@ public record SchemeFault(int item, String reason) {
         /**
          * @param around the way of the group that it stands in; null for none
          */
-        private void look(Item item, Item.@org.jspecify.annotations.Nullable Way around) {
+        private void look(Item item, Item.@Nullable Way around) {
             int at = next++;
             boolean carries = around == null || around.isOfParts();
             boolean itself = !(item instanceof Item.Group group) || !group.way().isOfParts();

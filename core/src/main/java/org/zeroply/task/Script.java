@@ -1,5 +1,6 @@
 package org.zeroply.task;
 
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -25,7 +26,7 @@ public record Script(
     public static final Script EMPTY = new Script(Language.ENGLISH, "", "", Map.of(), "", List.of());
 
     public Script {
-        answers = java.util.Collections.unmodifiableMap(new TreeMap<>(answers));
+        answers = Collections.unmodifiableMap(new TreeMap<>(answers));
         rows = List.copyOf(rows);
     }
 

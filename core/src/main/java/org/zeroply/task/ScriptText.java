@@ -1,6 +1,7 @@
 package org.zeroply.task;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,7 +33,7 @@ public final class ScriptText {
      */
     public record Contents(String student, Map<Integer, Script> scripts, Map<Integer, Long> used, List<Fault> faults) {
         public Contents {
-            scripts = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(scripts));
+            scripts = Collections.unmodifiableMap(new LinkedHashMap<>(scripts));
             used = Map.copyOf(used);
             faults = List.copyOf(faults);
         }

@@ -15,6 +15,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.words.Words;
 
 /** The solution tree by its positions, since a script is matched by position: nodes that transpose are one. */
 final class SolutionGraph {
@@ -110,9 +111,7 @@ final class SolutionGraph {
     /** The move to a node with its number, 19.Rxe4; for the root, a name of the start. */
     String name(int node) {
         GameNode at = tree.node(node);
-        return at.move() == null
-                ? org.zeroply.words.Words.of("mark.start")
-                : San.line(position(at.parent()), List.of(at.played()));
+        return at.move() == null ? Words.of("mark.start") : San.line(position(at.parent()), List.of(at.played()));
     }
 
     /** What is wanted with each node replaced by the first one of its position, so that equal wants ask for the same. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -457,7 +458,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
         }
 
         private String key(Kind kind, int node, @Nullable Move move) {
-            StringBuilder key = new StringBuilder(kind.name().toLowerCase(java.util.Locale.ROOT));
+            StringBuilder key = new StringBuilder(kind.name().toLowerCase(Locale.ROOT));
             for (int id : task.solution().pathTo(node)) {
                 key.append(' ').append(task.solution().node(id).played());
             }

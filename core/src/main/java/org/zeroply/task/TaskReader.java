@@ -15,12 +15,14 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.Fields;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.words.Words;
 
@@ -78,7 +80,7 @@ final class TaskReader {
     }
 
     /** The value of a tag, or the usual one where it is missing or makes no sense; the latter is told. */
-    private <T> T tagged(String tag, T usual, java.util.function.Function<String, Optional<T>> reader) {
+    private <T> T tagged(String tag, T usual, Function<String, Optional<T>> reader) {
         String text = game.tags().get(tag).strip();
         if (text.isEmpty()) {
             return usual;
@@ -186,7 +188,7 @@ final class TaskReader {
         GameNode at = game.tree().node(node);
         return at.move() == null
                 ? Words.of("mark.start")
-                : org.zeroply.notation.San.line(game.tree().positionAt(at.parent()), List.of(at.played()));
+                : San.line(game.tree().positionAt(at.parent()), List.of(at.played()));
     }
 
     private boolean group(int node, Command command) {

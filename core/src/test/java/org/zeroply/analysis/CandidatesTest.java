@@ -2,6 +2,7 @@ package org.zeroply.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
@@ -102,7 +103,7 @@ class CandidatesTest {
         assertThat(suite.items()).hasSize(3);
         assertThat(suite.faults()).hasSize(3);
         assertThat(suite.faults().getFirst()).startsWith("row 5: bm: \"Re9\" is no legal move");
-        List<String> unsolved = new java.util.ArrayList<>();
+        List<String> unsolved = new ArrayList<>();
         int solved = Suite.solve(
                 suite.items(),
                 new Calculator(4, 1),

@@ -22,6 +22,7 @@ import org.zeroply.rules.Side;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Grounds;
 import org.zeroply.search.Limit;
+import org.zeroply.search.MateProver;
 import org.zeroply.search.Question;
 import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
@@ -242,7 +243,7 @@ class QuestionsTest {
     @Test
     void aSolutionGoesIntoTheGameWithItsDefences() {
         Position position = Fen.position("5r1k/6pp/7N/8/8/1Q6/8/6K1 w - - 0 1");
-        var solution = Objects.requireNonNull(new org.zeroply.search.MateProver(8)
+        var solution = Objects.requireNonNull(new MateProver(8)
                 .prove(position, 2, false, 0, partial -> {}, new Cancel())
                 .solution());
         GameTree.Edit edit = Solutions.add(GameTree.of(position), GameTree.ROOT, solution, 50);

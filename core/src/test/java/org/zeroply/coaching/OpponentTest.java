@@ -3,6 +3,7 @@ package org.zeroply.coaching;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.Shelf;
@@ -10,7 +11,9 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
+import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
+import org.zeroply.search.Question;
 import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
 import org.zeroply.work.Cancel;
@@ -27,10 +30,7 @@ class OpponentTest {
         }
 
         @Override
-        public org.zeroply.search.Calculation calculate(
-                org.zeroply.search.Question question,
-                java.util.function.Consumer<org.zeroply.search.Calculation> partial,
-                Cancel cancel) {
+        public Calculation calculate(Question question, Consumer<Calculation> partial, Cancel cancel) {
             throw new AssertionError("asked about " + Fen.write(question.position()));
         }
     };

@@ -8,8 +8,10 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.Test;
 import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
@@ -68,7 +70,7 @@ class SittingTest {
         return Sitting.of(paper(), STUDENT, NOON);
     }
 
-    private static Sitting change(Sitting sitting, int place, java.util.function.UnaryOperator<Attempt> change) {
+    private static Sitting change(Sitting sitting, int place, UnaryOperator<Attempt> change) {
         return sitting.with(place, change.apply(sitting.tasks().get(place)));
     }
 
@@ -187,7 +189,7 @@ class SittingTest {
 
     private static Result result(Skill skill, int points, int outOf) {
         Sum sum = new Sum(Points.of(points), Points.of(outOf));
-        return new Result(sum, Points.ZERO, 0, java.util.Map.of(skill, sum), java.util.Map.of(), java.util.Map.of());
+        return new Result(sum, Points.ZERO, 0, Map.of(skill, sum), Map.of(), Map.of());
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -29,7 +30,7 @@ class PinEscapeTest {
 
     private static Pin pin(String squares) {
         List<Square> named = Stream.of(squares.split(" "))
-                .map(name -> Square.valueOf(name.toUpperCase(java.util.Locale.ROOT)))
+                .map(name -> Square.valueOf(name.toUpperCase(Locale.ROOT)))
                 .toList();
         return new Pin(named.get(0), named.get(1), named.get(2));
     }

@@ -16,6 +16,7 @@ import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.work.Cancel;
 
@@ -183,12 +184,11 @@ class ReadinessTest {
     @Test
     void aPlanLeadsSomewhereAndTheFirstReplyThatSpoilsItIsTold() {
         Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
-        List<Move> moves =
-                List.of(Rows.move(position, "h3"), new Move(org.zeroply.rules.Square.G2, org.zeroply.rules.Square.G4));
+        List<Move> moves = List.of(Rows.move(position, "h3"), new Move(Square.G2, Square.G4));
         Plan plan = Plan.of(position, moves, new Cancel());
         assertThat(plan.spoiled()).isEmpty();
         assertThat(plan.end().sideToMove()).isEqualTo(position.sideToMove());
-        assertThat(plan.end().pieceAt(org.zeroply.rules.Square.G4)).isNotNull();
+        assertThat(plan.end().pieceAt(Square.G4)).isNotNull();
         Plan rash = Plan.of(position, List.of(moves.get(1)), new Cancel());
         assertThat(rash.spoiled()).get().satisfies(step -> {
             assertThat(step.lost()).isPositive();

@@ -3,7 +3,9 @@ package org.zeroply.gametree;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -11,8 +13,8 @@ import org.zeroply.rules.Position;
 /** What is covered by the curtain, what was said under it, and two states of a game put together. */
 class SharingTest {
     private static List<Move> moves(String... texts) {
-        return java.util.Arrays.stream(texts)
-                .map(text -> java.util.Objects.requireNonNull(Move.parse(text)))
+        return Arrays.stream(texts)
+                .map(text -> Objects.requireNonNull(Move.parse(text)))
                 .toList();
     }
 

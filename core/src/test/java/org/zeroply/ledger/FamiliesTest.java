@@ -15,7 +15,9 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
+import org.zeroply.work.Cancel;
 
 /** Minor pieces, activity, files, kings, tempo, lines and pawn endings: plain, exception, degenerate. */
 class FamiliesTest {
@@ -253,7 +255,7 @@ class FamiliesTest {
     @Test
     void tradesAreSortedByWhatTheyGain() {
         Position position = Fen.position("r1b2rk1/pp3ppp/2n5/3p4/3P4/2N2N2/PP3PPP/R4RK1 w - - 0 1");
-        TradeTable table = TradeTable.of(position, org.zeroply.rules.Side.WHITE, new org.zeroply.work.Cancel());
+        TradeTable table = TradeTable.of(position, Side.WHITE, new Cancel());
         // Two rooks and two minor pieces of each side.
         assertThat(table.trades()).hasSize(8);
         assertThat(table.trades()).isSortedAccordingTo((a, b) -> b.gain() - a.gain());
@@ -267,8 +269,7 @@ class FamiliesTest {
         assertThat(plans).singleElement().satisfies(plan -> {
             assertThat(plan.trades()).extracting(TradeTable.Trade::own).containsExactly(Square.C3);
             assertThat(plan.trades()).extracting(TradeTable.Trade::enemy).containsExactly(Square.C8);
-            assertThat(plan.after().count(org.zeroply.rules.Side.BLACK, PieceType.BISHOP))
-                    .isZero();
+            assertThat(plan.after().count(Side.BLACK, PieceType.BISHOP)).isZero();
         });
         assertThat(table.toRemain(Square.A1, Square.A8)).hasSize(1);
     }
@@ -276,22 +277,18 @@ class FamiliesTest {
     @Test
     void aTradeThatCanBePlayedIsPlayedWithItsBestRecapture() {
         Position position = Fen.position("4k3/pp3ppp/2n5/1B6/8/8/PP3PPP/4K3 w - - 0 1");
-        TradeTable.Trade trade = TradeTable.of(position, org.zeroply.rules.Side.WHITE, new org.zeroply.work.Cancel())
-                .trades()
-                .getFirst();
+        TradeTable.Trade trade =
+                TradeTable.of(position, Side.WHITE, new Cancel()).trades().getFirst();
         assertThat(trade.kind()).isEqualTo(TradeTable.Kind.PLAYED);
         assertThat(trade.moves()).extracting(Move::toString).containsExactly("b5c6", "b7c6");
         assertThat(trade.movesToOffer()).isZero();
         // Nothing to trade: an empty table.
         Position bare = Fen.position("4k3/8/8/8/8/8/8/R3K3 w - - 0 1");
-        assertThat(TradeTable.of(bare, org.zeroply.rules.Side.WHITE, new org.zeroply.work.Cancel())
-                        .trades())
-                .isEmpty();
+        assertThat(TradeTable.of(bare, Side.WHITE, new Cancel()).trades()).isEmpty();
         // Pieces that do not meet: the shortest way of one of them to where it attacks the other.
         Position apart = Fen.position("1n2k3/8/8/8/8/8/8/4K1N1 w - - 0 1");
-        TradeTable.Trade knights = TradeTable.of(apart, org.zeroply.rules.Side.WHITE, new org.zeroply.work.Cancel())
-                .trades()
-                .getFirst();
+        TradeTable.Trade knights =
+                TradeTable.of(apart, Side.WHITE, new Cancel()).trades().getFirst();
         assertThat(knights.kind()).isEqualTo(TradeTable.Kind.LIFTED);
         assertThat(knights.movesToOffer()).isEqualTo(3);
     }

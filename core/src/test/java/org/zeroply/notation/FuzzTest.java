@@ -7,7 +7,9 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import java.util.Random;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Tag;
@@ -118,8 +120,8 @@ class FuzzTest {
                 case 0 -> splice(bytes, at, 0, new byte[] {(byte) random.nextInt(256)});
                 case 1 -> splice(bytes, at, 1, new byte[] {(byte) random.nextInt(256)});
                 case 2 -> splice(bytes, at, length, new byte[0]);
-                case 3 -> splice(bytes, at, 0, java.util.Arrays.copyOfRange(bytes, at, at + length));
-                case 4 -> java.util.Arrays.copyOf(bytes, at);
+                case 3 -> splice(bytes, at, 0, Arrays.copyOfRange(bytes, at, at + length));
+                case 4 -> Arrays.copyOf(bytes, at);
                 default -> splice(bytes, at, 0, PIECES[random.nextInt(PIECES.length)].getBytes(StandardCharsets.UTF_8));
             };
         }
@@ -158,7 +160,7 @@ class FuzzTest {
                     PgnReader again = new PgnReader(new ByteArrayInputStream(written.getBytes(StandardCharsets.UTF_8)));
                     PgnEntry second = again.next();
                     assertThat(second).as(written).isInstanceOf(PgnEntry.Read.class);
-                    PgnEntry.Read back = (PgnEntry.Read) java.util.Objects.requireNonNull(second);
+                    PgnEntry.Read back = (PgnEntry.Read) Objects.requireNonNull(second);
                     assertThat(back.faults()).as(written).isEmpty();
                     assertThat(PgnWriter.write(back.game())).isEqualTo(written);
                     assertThat(back.game().sameAs(read.game())).as(written).isTrue();

@@ -3,7 +3,9 @@ package org.zeroply.repertoire;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -119,8 +121,8 @@ class LikelihoodTest {
         }
         List<Upkeep.Finding> findings = Upkeep.of(repertoire, Likelihood.of(repertoire, ""), new Cancel());
         Map<Upkeep.Kind, List<Upkeep.Finding>> byKind = new HashMap<>();
-        findings.forEach(each -> byKind.computeIfAbsent(each.kind(), kind -> new java.util.ArrayList<>())
-                .add(each));
+        findings.forEach(each ->
+                byKind.computeIfAbsent(each.kind(), kind -> new ArrayList<>()).add(each));
         int joint = Trees.end(repertoire, "d4 d5 c4 e6").id();
         assertThat(byKind.get(Upkeep.Kind.TWO_ORDERS))
                 .extracting(Upkeep.Finding::node)
@@ -204,7 +206,7 @@ class LikelihoodTest {
     @Test
     void manyGamesTellWhatIsForgottenAndWhatIsMissing() {
         Repertoire repertoire = Trees.of(Side.WHITE, "d4 d5 c4", "d4 Nf6 c4");
-        Map<Long, List<Departure>> byGame = new java.util.LinkedHashMap<>();
+        Map<Long, List<Departure>> byGame = new LinkedHashMap<>();
         String[] games = {"d4 d5 Nf3", "d4 d5 Nf3", "d4 d5 e3", "d4 f5 c4", "d4 f5 g3", "d4 Nf6 c4 e6"};
         for (int i = 0; i < games.length; i++) {
             byGame.put((long) i, Departure.of(repertoire, Trees.positions(games[i]), moves(games[i])));

@@ -3,10 +3,13 @@ package org.zeroply.repertoire;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -176,12 +179,9 @@ class RepertoireTest {
 
     private static Repertoire throughPgn(Repertoire repertoire) throws Exception {
         String pgn = PgnWriter.write(Game.empty().with(RepertoireWriter.tree(repertoire)));
-        PgnEntry entry = new PgnReader(
-                        new java.io.ByteArrayInputStream(pgn.getBytes(java.nio.charset.StandardCharsets.UTF_8)))
-                .next();
+        PgnEntry entry = new PgnReader(new ByteArrayInputStream(pgn.getBytes(StandardCharsets.UTF_8))).next();
         assertThat(entry).isInstanceOf(PgnEntry.Read.class);
-        GameTree tree =
-                ((PgnEntry.Read) java.util.Objects.requireNonNull(entry)).game().tree();
+        GameTree tree = ((PgnEntry.Read) Objects.requireNonNull(entry)).game().tree();
         return RepertoireReader.take(Repertoire.empty(repertoire.side()), List.of(tree))
                 .repertoire();
     }
@@ -233,10 +233,8 @@ class RepertoireTest {
     }
 
     private static GameTree read(String pgn) throws Exception {
-        PgnEntry entry = new PgnReader(
-                        new java.io.ByteArrayInputStream(pgn.getBytes(java.nio.charset.StandardCharsets.UTF_8)))
-                .next();
-        return ((PgnEntry.Read) java.util.Objects.requireNonNull(entry)).game().tree();
+        PgnEntry entry = new PgnReader(new ByteArrayInputStream(pgn.getBytes(StandardCharsets.UTF_8))).next();
+        return ((PgnEntry.Read) Objects.requireNonNull(entry)).game().tree();
     }
 
     @Test

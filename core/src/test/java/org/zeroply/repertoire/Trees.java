@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.function.UnaryOperator;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Repertoire.Adding;
 import org.zeroply.rules.Move;
@@ -66,7 +68,7 @@ final class Trees {
     }
 
     /** With something said of the last move of a line. */
-    static Repertoire say(Repertoire repertoire, String line, java.util.function.UnaryOperator<Edge> change) {
+    static Repertoire say(Repertoire repertoire, String line, UnaryOperator<Edge> change) {
         List<Position> positions = positions(line);
         int from =
                 repertoire.at(positions.get(positions.size() - 2)).orElseThrow().id();
@@ -86,6 +88,6 @@ final class Trees {
             played.add(new Tally.Played(
                     moves(node.position(), (String) movesAndGames[i]).getFirst(), games, 0, 0, games));
         }
-        return repertoire.withTallies(java.util.Map.of(node.id(), new Tally(played)));
+        return repertoire.withTallies(Map.of(node.id(), new Tally(played)));
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -16,7 +17,7 @@ class RulesTest {
     private static Move move(String coordinates) {
         Move move = Move.parse(coordinates);
         assertThat(move).as(coordinates).isNotNull();
-        return java.util.Objects.requireNonNull(move);
+        return Objects.requireNonNull(move);
     }
 
     private static List<Position> line(Position start, String... moves) {

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.zeroply.defence.Elimination;
 import org.zeroply.defence.Parries;
@@ -14,6 +15,7 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.search.Threats;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.work.Cancel;
@@ -25,7 +27,7 @@ class DefenceTasksTest {
     private static Task eliminate(String... names) {
         List<Move> candidates = new ArrayList<>();
         for (String name : names) {
-            candidates.add(java.util.Objects.requireNonNull(San.read(QUEEN, name)));
+            candidates.add(Objects.requireNonNull(San.read(QUEEN, name)));
         }
         return DefenceTasks.eliminate(Elimination.of(QUEEN, candidates, null, partial -> {}, new Cancel()), null);
     }
@@ -90,7 +92,7 @@ class DefenceTasksTest {
         List<Position> open = Marker.undecided(task, script, List.of());
         assertThat(open)
                 .singleElement()
-                .satisfies(position -> assertThat(position.sideToMove()).isEqualTo(org.zeroply.rules.Side.WHITE));
+                .satisfies(position -> assertThat(position.sideToMove()).isEqualTo(Side.WHITE));
         MarkEvidence works = new MarkEvidence(open.getFirst(), Opinion.BLACK_WINNING, "the coach", "by hand");
         MarkEvidence fails = new MarkEvidence(open.getFirst(), Opinion.LEVEL, "the coach", "by hand");
         MarkedScript earned = Marker.mark(task, script, List.of(works));

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.PgnWriter;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
@@ -158,10 +160,7 @@ class TaskCheckTest {
         assertThat(task.last())
                 .isNotNull()
                 .satisfies(last -> assertThat(last.san()).isEqualTo("d5"));
-        assertThat(org.zeroply.notation.PgnWriter.movetext(task.solution()))
-                .isEqualTo("2. c4! (2. Nf3 {solid} 2... Nf6) 2... e6");
-        assertThat(Task.from(game.solution(), org.zeroply.gametree.GameTree.ROOT)
-                        .last())
-                .isNull();
+        assertThat(PgnWriter.movetext(task.solution())).isEqualTo("2. c4! (2. Nf3 {solid} 2... Nf6) 2... e6");
+        assertThat(Task.from(game.solution(), GameTree.ROOT).last()).isNull();
     }
 }

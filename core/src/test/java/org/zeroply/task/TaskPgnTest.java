@@ -3,6 +3,7 @@ package org.zeroply.task;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.zeroply.rules.Move;
 
@@ -34,7 +35,7 @@ class TaskPgnTest {
     }
 
     private static Move move(String coordinates) {
-        return java.util.Objects.requireNonNull(Move.parse(coordinates));
+        return Objects.requireNonNull(Move.parse(coordinates));
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -90,8 +91,7 @@ class ThemesTest {
     @EnumSource(Theme.class)
     void everyMotifIsReadByItsKeyAndByItsTitle(Theme theme) {
         assertThat(Theme.of(theme.key())).contains(theme);
-        assertThat(Theme.of(" " + theme.title().toUpperCase(java.util.Locale.ROOT)))
-                .contains(theme);
+        assertThat(Theme.of(" " + theme.title().toUpperCase(Locale.ROOT))).contains(theme);
         assertThat(Theme.title(theme.key())).isEqualTo(theme.title());
     }
 

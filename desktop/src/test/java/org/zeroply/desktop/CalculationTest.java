@@ -9,6 +9,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.search.Calculator;
 import org.zeroply.search.Effort;
 
 /** The Calculation panel in the real window. */
@@ -158,7 +159,7 @@ class CalculationTest extends AtTheWindow {
     }
 
     private String analyst() {
-        return new org.zeroply.search.Calculator(1, 1).name();
+        return new Calculator(1, 1).name();
     }
 
     @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -124,7 +125,7 @@ class GamesPlaceTest extends AtTheWindow {
         }
         Path file = Files.writeString(folder.resolve("many.pgn"), many);
         Stand.onStage(() -> {
-            stand.shell().importFiles(java.util.List.of(file));
+            stand.shell().importFiles(List.of(file));
             return true;
         });
         awaitGames(564);

@@ -3,6 +3,8 @@ package org.zeroply.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Objects;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -172,9 +174,8 @@ class JudgingTest extends AtTheWindow {
 
                 1. d4 e6 2. e4 d5 3. e5 h6 *
                 """);
-        assertThat(Stand.onStage(() -> robot.lookup(".bar .soft")
-                        .queryAs(javafx.scene.control.Label.class)
-                        .getText()))
+        assertThat(Stand.onStage(
+                        () -> robot.lookup(".bar .soft").queryAs(Label.class).getText()))
                 .contains("C02", "French, Advance");
         // A second game that leaves the first one's ground with its third move.
         take("""
@@ -188,9 +189,8 @@ class JudgingTest extends AtTheWindow {
         stand.await(
                 "the new move",
                 () -> reading().surroundings().firstNewProperty().get() >= 0);
-        assertThat(Stand.onStage(() -> robot.lookup("#here-first-new")
-                        .queryAs(javafx.scene.control.Hyperlink.class)
-                        .getText()))
+        assertThat(Stand.onStage(() ->
+                        robot.lookup("#here-first-new").queryAs(Hyperlink.class).getText()))
                 .isEqualTo("New from 3...c5 on");
         fire("#here-first-new");
         assertThat(move()).isEqualTo("3...c5");

@@ -6,11 +6,13 @@ import java.util.ArrayList;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.CheckMenuItem;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +26,7 @@ import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerRow;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Section;
+import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
 /** The ledger in the real window: sections, evidence, what concerns a square, comparison, trades and reach. */
@@ -243,7 +246,7 @@ class LedgerPlaceTest extends AtTheWindow {
             return true;
         });
         stand.settle();
-        assertThat(marks()).contains(Mark.plain(Square.D7, org.zeroply.rules.Side.WHITE, "1"));
+        assertThat(marks()).contains(Mark.plain(Square.D7, Side.WHITE, "1"));
         pick(Square.H5);
         assertThat(headings()).contains("Nothing else concerns h5");
         pick(null);
@@ -269,18 +272,15 @@ class LedgerPlaceTest extends AtTheWindow {
         assertThat(tableTitles()).contains("14.dxe5", "14.Bxe5", "Material", "Islands");
         int rows = tableTitles().size();
         Stand.onStage(() -> {
-            robot.lookup("#compare-at-end")
-                    .queryAs(javafx.scene.control.CheckBox.class)
-                    .fire();
+            robot.lookup("#compare-at-end").queryAs(CheckBox.class).fire();
             return true;
         });
         assertThat(tableTitles()).isNotEmpty();
         set("#compare-typed", "Qxg9");
         focus("#compare-typed");
         keys(KeyCode.ENTER);
-        assertThat(Stand.onStage(() -> robot.lookup("#compare-typed")
-                        .queryAs(javafx.scene.control.TextField.class)
-                        .getText()))
+        assertThat(Stand.onStage(() ->
+                        robot.lookup("#compare-typed").queryAs(TextField.class).getText()))
                 .isEqualTo("Qxg9");
         set("#compare-typed", "g3 Nf7");
         keys(KeyCode.ENTER);

@@ -7,9 +7,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
+import javafx.event.ActionEvent;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
@@ -89,8 +91,7 @@ class LessonPlaceTest extends AtTheWindow {
 
     private void enter(String id) {
         Stand.onStage(() -> {
-            ((TextField) Objects.requireNonNull(stand.scene().lookup(id), id))
-                    .fireEvent(new javafx.event.ActionEvent());
+            ((TextField) Objects.requireNonNull(stand.scene().lookup(id), id)).fireEvent(new ActionEvent());
             return true;
         });
         stand.settle();
@@ -105,7 +106,7 @@ class LessonPlaceTest extends AtTheWindow {
         ComboBox<?> cause = find("#coach-cause", ComboBox.class);
         Stand.onStage(() -> {
             cause.getEditor().setText("back rank forgotten");
-            cause.getEditor().fireEvent(new javafx.event.ActionEvent());
+            cause.getEditor().fireEvent(new ActionEvent());
             return true;
         });
         stand.settle();
@@ -126,7 +127,7 @@ class LessonPlaceTest extends AtTheWindow {
         stand.await(
                 "the cause",
                 () -> rows.lookupAll(".judging-text").stream()
-                        .anyMatch(node -> node instanceof javafx.scene.control.Label label
+                        .anyMatch(node -> node instanceof Label label
                                 && label.getText().contains("Your cause: back rank forgotten")));
         keys(KeyCode.ALT, KeyCode.H);
         stand.settle();
@@ -142,7 +143,7 @@ class LessonPlaceTest extends AtTheWindow {
         ComboBox<?> kept = find("#coach-kept", ComboBox.class);
         Stand.onStage(() -> {
             kept.getEditor().setText("hard to defend");
-            kept.getEditor().fireEvent(new javafx.event.ActionEvent());
+            kept.getEditor().fireEvent(new ActionEvent());
             return true;
         });
         stand.settle();
@@ -365,7 +366,7 @@ class LessonPlaceTest extends AtTheWindow {
         });
         Stand.onStage(() -> {
             student.setValue(Side.WHITE);
-            student.fireEvent(new javafx.event.ActionEvent());
+            student.fireEvent(new ActionEvent());
             return true;
         });
         stand.settle();
@@ -373,7 +374,7 @@ class LessonPlaceTest extends AtTheWindow {
                 .endsWith("Repertoire (Queen pawn): White left with 1.e4; the answer is 1.d4.");
         Stand.onStage(() -> {
             student.setValue(Side.BLACK);
-            student.fireEvent(new javafx.event.ActionEvent());
+            student.fireEvent(new ActionEvent());
             return true;
         });
         stand.settle();

@@ -23,6 +23,7 @@ import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Side;
 import org.zeroply.store.RepertoireShelf.Listed;
 
@@ -172,9 +173,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(text("#guard-words")).isEqualTo("White bears on g5");
         set("#guard-to", "h3");
         Stand.onStage(() -> {
-            robot.lookup("#guard-piece")
-                    .<ChoiceBox<org.zeroply.rules.PieceType>>query()
-                    .setValue(org.zeroply.rules.PieceType.PAWN);
+            robot.lookup("#guard-piece").<ChoiceBox<PieceType>>query().setValue(PieceType.PAWN);
             return true;
         });
         set("#guard-condition", "(all (stands black bishop g4) (not (castle white short)))");

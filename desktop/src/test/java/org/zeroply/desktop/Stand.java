@@ -17,6 +17,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
@@ -281,7 +282,7 @@ public final class Stand implements AutoCloseable {
         Platform.runLater(future);
         try {
             return future.get(PATIENCE_MILLIS, TimeUnit.MILLISECONDS);
-        } catch (InterruptedException | ExecutionException | java.util.concurrent.TimeoutException failed) {
+        } catch (InterruptedException | ExecutionException | TimeoutException failed) {
             throw new AssertionError(failed);
         }
     }

@@ -3,6 +3,7 @@ package org.zeroply.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -16,6 +17,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.task.Points;
+import org.zeroply.task.SchemeFault;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
 
@@ -193,7 +195,7 @@ class TasksPlaceTest extends AtTheWindow {
         stand.answers().willExport(printed);
         keys(KeyCode.P);
         stand.await("the PDF", () -> Files.exists(printed));
-        assertThat(Files.readAllBytes(printed)).startsWith("%PDF".getBytes(java.nio.charset.StandardCharsets.US_ASCII));
+        assertThat(Files.readAllBytes(printed)).startsWith("%PDF".getBytes(StandardCharsets.US_ASCII));
         keys(KeyCode.ESCAPE);
     }
 
@@ -235,9 +237,7 @@ class TasksPlaceTest extends AtTheWindow {
         stand.addPapers();
         for (var listed : List.copyOf(tasks().listProperty().get())) {
             for (var task : stand.workbook().papers().read(listed.id()).tasks()) {
-                assertThat(org.zeroply.task.SchemeFault.of(task))
-                        .as(task.name())
-                        .isEmpty();
+                assertThat(SchemeFault.of(task)).as(task.name()).isEmpty();
             }
         }
         assertThat(stand.workbook().sittings().list()).hasSize(9);

@@ -6,11 +6,16 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.Arrays;
+import java.util.List;
+import javafx.application.Platform;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.kit.FailureLog;
+import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.store.Backups;
 import org.zeroply.store.Workbook;
@@ -60,7 +65,7 @@ class WindowTest extends AtTheWindow {
             ZeroPlyApp.fillWithSample(book);
         }
         byte[] bytes = Files.readAllBytes(damaged);
-        java.util.Arrays.fill(bytes, bytes.length / 2, bytes.length / 2 + 9_000, (byte) 0x5A);
+        Arrays.fill(bytes, bytes.length / 2, bytes.length / 2 + 9_000, (byte) 0x5A);
         Files.write(damaged, bytes);
         Stand.onStage(() -> {
             stand.window().open(damaged);
@@ -114,7 +119,7 @@ class WindowTest extends AtTheWindow {
         try (Workbook there = open(club)) {
             var game = there.games().read(id);
             there.games().save(id, game.with(game.tags().with("Annotator", "the club")), "", "annotator");
-            there.games().add(org.zeroply.gametree.Game.empty(), "new");
+            there.games().add(Game.empty(), "new");
         }
         run("command.merge");
         stand.await("the report", () -> stand.scene().lookup("#merge-summary") != null);
@@ -129,7 +134,7 @@ class WindowTest extends AtTheWindow {
     void oneGoesBackToABackupFromWithin() throws IOException {
         stand.workbook().backUpDaily(Progress.SILENT, new Cancel());
         long id = Stand.onStage(() -> stand.games().idAt(0));
-        stand.workbook().games().remove(java.util.List.of(id), "remove");
+        stand.workbook().games().remove(List.of(id), "remove");
         run("command.backups");
         stand.await("the list", () -> stand.scene().lookup("#backups") != null);
         fire("#backups-restore");
@@ -146,7 +151,7 @@ class WindowTest extends AtTheWindow {
         Thread.setDefaultUncaughtExceptionHandler(
                 (thread, failure) -> stand.window().unexpected(failure));
         try {
-            javafx.application.Platform.runLater(() -> {
+            Platform.runLater(() -> {
                 throw new IllegalStateException("nobody foresaw this");
             });
             stand.await("the message", () -> stand.scene().lookup("#failure-text") != null);
@@ -156,7 +161,7 @@ class WindowTest extends AtTheWindow {
         assertThat(((Label) stand.scene().lookup("#failure-text")).getText())
                 .contains("nobody foresaw this")
                 .contains("go on working");
-        robot.push(javafx.scene.input.KeyCode.ESCAPE);
+        robot.push(KeyCode.ESCAPE);
         stand.settle();
         Stand.onStage(() -> {
             stand.shell().openGame(stand.games().idAt(0));

@@ -8,9 +8,11 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
+import org.zeroply.gametree.GameResult;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
@@ -53,10 +55,10 @@ class SampleClubTest {
         assertThat(games)
                 .filteredOn(game -> has(game, node -> node.children().size() > 1))
                 .hasSizeGreaterThan(6);
-        assertThat(games).extracting(game -> game.result()).doesNotContain(org.zeroply.gametree.GameResult.OPEN);
+        assertThat(games).extracting(game -> game.result()).doesNotContain(GameResult.OPEN);
     }
 
-    private static boolean has(Game game, java.util.function.Predicate<GameNode> what) {
+    private static boolean has(Game game, Predicate<GameNode> what) {
         return game.tree().table().stream().anyMatch(node -> node != null && what.test(node));
     }
 

@@ -2,6 +2,7 @@ package org.zeroply.store;
 
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
@@ -31,7 +32,7 @@ final class MainLine {
             bytes.putShort((short) code);
             board.make(code);
         }
-        return java.util.Arrays.copyOf(bytes.array(), bytes.position());
+        return Arrays.copyOf(bytes.array(), bytes.position());
     }
 
     /** The start as it is kept: null for the initial position, else FEN. */

@@ -1,11 +1,14 @@
 package org.zeroply.store;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.PriorityQueue;
 import java.util.Set;
@@ -136,8 +139,8 @@ final class PositionIndex {
             }
         }
         Entry[] sorted = entries.toArray(Entry[]::new);
-        java.util.Arrays.sort(sorted);
-        return java.util.Arrays.asList(sorted);
+        Arrays.sort(sorted);
+        return Arrays.asList(sorted);
     }
 
     /** The positions of a game, each only where it came first. */
@@ -262,7 +265,7 @@ final class PositionIndex {
         }
 
         Entry entry() {
-            return java.util.Objects.requireNonNull(entry);
+            return Objects.requireNonNull(entry);
         }
 
         @Override
@@ -428,7 +431,7 @@ final class PositionIndex {
             List<PositionGames.Played> moves = new ArrayList<>();
             counts.forEach((code, count) -> moves.add(new PositionGames.Played(
                     Board.asMove(code), count[0] + count[1] + count[2] + count[3], count[0], count[1], count[2])));
-            moves.sort(java.util.Comparator.comparingLong(PositionGames.Played::games)
+            moves.sort(Comparator.comparingLong(PositionGames.Played::games)
                     .reversed()
                     .thenComparing(played -> played.move().toString()));
             return new PositionGames(new Reached(games), moves, left);

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.OptionalLong;
+import org.assertj.core.groups.Tuple;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -28,6 +29,8 @@ import org.zeroply.task.Points;
 import org.zeroply.task.Script;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskPgn;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
 
 /** Papers, students and sittings in a real workbook file. */
 @SuppressWarnings("NullAway.Init")
@@ -192,16 +195,13 @@ class PaperShelfTest {
             statement.execute("update sitting_task set ending = 'x' where sitting = 1");
         }
         Path saved = folder.resolve("saved.zeroply");
-        Rescue.Report report = Workbook.rescue(
-                file, saved, Books.CLOCK, org.zeroply.work.Progress.SILENT, new org.zeroply.work.Cancel());
+        Rescue.Report report = Workbook.rescue(file, saved, Books.CLOCK, Progress.SILENT, new Cancel());
         assertThat(report.of("paper").saved()).isEqualTo(2);
         assertThat(report.of("sitting").saved()).isEqualTo(1);
         workbook = Books.open(saved);
         assertThat(workbook.papers().list())
                 .extracting(PaperShelf.Listed::name, PaperShelf.Listed::tasks)
-                .containsExactly(
-                        org.assertj.core.groups.Tuple.tuple(paper.name(), 2),
-                        org.assertj.core.groups.Tuple.tuple("Part", 1));
+                .containsExactly(Tuple.tuple(paper.name(), 2), Tuple.tuple("Part", 1));
         assertThat(workbook.sittings().list()).singleElement().satisfies(listed -> {
             assertThat(listed.student().rating()).isEqualTo(1350);
             assertThat(listed.paper())

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -50,7 +51,7 @@ class PositionIndexTest {
     }
 
     private List<Long> ids() {
-        return java.util.Arrays.stream(workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
+        return Arrays.stream(workbook.games().ids(GameFilter.ALL, GameOrder.NEWEST_FIRST))
                 .boxed()
                 .toList();
     }

@@ -10,13 +10,16 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.sqlite.SQLiteDataSource;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
@@ -79,7 +82,7 @@ class WorkbookTest {
 
     @Test
     void nodeIdsSurviveTheFile() {
-        GameTree tree = GameTree.of(org.zeroply.rules.Position.START);
+        GameTree tree = GameTree.of(Position.START);
         tree = tree.add(0, new Move(Square.D2, Square.D4)).tree();
         tree = tree.add(0, new Move(Square.C2, Square.C4)).tree().delete(1).tree();
         tree = tree.with(tree.node(2).withCommands(List.of(new Command("clk", "0:10:00"))));
@@ -265,7 +268,7 @@ class WorkbookTest {
         Files.writeString(file(), "short");
         assertThat(refusal()).isEqualTo(WorkbookOpening.Reason.NOT_A_WORKBOOK);
         Files.delete(file());
-        try (Connection other = java.sql.DriverManager.getConnection("jdbc:sqlite:" + file());
+        try (Connection other = DriverManager.getConnection("jdbc:sqlite:" + file());
                 var statement = other.createStatement()) {
             statement.execute("create table someone_elses (x)");
         }
@@ -304,9 +307,9 @@ class WorkbookTest {
 
     /** A workbook as the first version left it, with two games. */
     private void makeFirstVersion() throws SQLException {
-        org.sqlite.SQLiteDataSource source = new org.sqlite.SQLiteDataSource();
+        SQLiteDataSource source = new SQLiteDataSource();
         source.setUrl("jdbc:sqlite:" + file());
-        org.flywaydb.core.Flyway.configure()
+        Flyway.configure()
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
                 .target("1")

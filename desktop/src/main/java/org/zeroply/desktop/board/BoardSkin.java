@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import javafx.collections.ListChangeListener;
+import javafx.css.PseudoClass;
 import javafx.geometry.Point2D;
 import javafx.scene.Group;
 import javafx.scene.Node;
@@ -24,6 +25,7 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
 /**
@@ -188,7 +190,7 @@ final class BoardSkin extends SkinBase<BoardView> {
         for (Mark mark : getSkinnable().marks()) {
             double x = xOf(mark.square());
             double y = yOf(mark.square());
-            String side = mark.side() == org.zeroply.rules.Side.WHITE ? "mark-white" : "mark-black";
+            String side = mark.side() == Side.WHITE ? "mark-white" : "mark-black";
             Group hatch = new Group();
             double step = cell / 7;
             for (double at = -cell + step; mark.hatched() && at < cell; at += step) {
@@ -396,10 +398,7 @@ final class BoardSkin extends SkinBase<BoardView> {
 
     void showChoice(int index) {
         for (int i = 0; i < promotion.getChildren().size(); i++) {
-            promotion
-                    .getChildren()
-                    .get(i)
-                    .pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("chosen"), i == index);
+            promotion.getChildren().get(i).pseudoClassStateChanged(PseudoClass.getPseudoClass("chosen"), i == index);
         }
     }
 

@@ -5,11 +5,13 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.function.Supplier;
 import javafx.animation.PauseTransition;
+import javafx.css.PseudoClass;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
@@ -182,8 +184,8 @@ final class FilterBar extends FlowPane {
     }
 
     private static void mark(TextField field, boolean good, String reason) {
-        field.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("wrong"), !good);
-        field.setTooltip(good ? null : new javafx.scene.control.Tooltip(Texts.of(reason)));
+        field.pseudoClassStateChanged(PseudoClass.getPseudoClass("wrong"), !good);
+        field.setTooltip(good ? null : new Tooltip(Texts.of(reason)));
     }
 
     /** Brings the keyboard to the first field. */

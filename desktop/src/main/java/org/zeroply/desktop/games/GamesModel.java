@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
@@ -269,12 +270,11 @@ public final class GamesModel {
     }
 
     /** Imports from a stream that is opened on the working thread. */
-    public void importStream(String name, java.util.function.Supplier<InputStream> source) {
+    public void importStream(String name, Supplier<InputStream> source) {
         importStream(name, source, this::imported);
     }
 
-    private void importStream(
-            String name, java.util.function.Supplier<InputStream> source, Consumer<ImportReport> done) {
+    private void importStream(String name, Supplier<InputStream> source, Consumer<ImportReport> done) {
         background.run(
                 Texts.of("games.importing", name),
                 (progress, cancel) -> {
@@ -299,7 +299,7 @@ public final class GamesModel {
      *
      * @param then runs when the games are there
      */
-    public void importIfEmpty(String name, java.util.function.Supplier<InputStream> source, Runnable then) {
+    public void importIfEmpty(String name, Supplier<InputStream> source, Runnable then) {
         background.read(workbook.games()::count, games -> {
             if (games == 0) {
                 importStream(name, source, report -> {

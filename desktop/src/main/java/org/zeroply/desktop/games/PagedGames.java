@@ -2,6 +2,7 @@ package org.zeroply.desktop.games;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -100,7 +101,7 @@ final class PagedGames extends ObservableListBase<GameSummary> {
         pages.clear();
         asked.clear();
         put(page, rows);
-        nextReplace(0, fresh.length, java.util.Collections.nCopies(before, blank(0)));
+        nextReplace(0, fresh.length, Collections.nCopies(before, blank(0)));
         endChange();
     }
 

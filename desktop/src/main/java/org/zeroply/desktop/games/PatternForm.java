@@ -3,7 +3,9 @@ package org.zeroply.desktop.games;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
@@ -77,8 +79,8 @@ public final class PatternForm extends VBox {
             for (int i = 0; i < TYPES.size(); i++) {
                 PieceType type = TYPES.get(i);
                 ChoiceBox<Amount> box = Choices.of(offered(type), Amount::text);
-                box.setId("pattern-" + side.name().toLowerCase(java.util.Locale.ROOT) + "-"
-                        + type.name().toLowerCase(java.util.Locale.ROOT));
+                box.setId("pattern-" + side.name().toLowerCase(Locale.ROOT) + "-"
+                        + type.name().toLowerCase(Locale.ROOT));
                 box.setAccessibleText(Texts.of("pattern.amount", Texts.of("piece." + type), Texts.of("side." + side)));
                 row.put(type, box);
                 grid.add(box, i + 1, side.ordinal() + 1);
@@ -139,7 +141,7 @@ public final class PatternForm extends VBox {
 
     private VBox ticks() {
         HBox last = new HBox(8, new Label(Texts.of("pattern.lasting")), lasting);
-        last.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        last.setAlignment(Pos.CENTER_LEFT);
         return new VBox(7, oneWing, opposite, either, last);
     }
 

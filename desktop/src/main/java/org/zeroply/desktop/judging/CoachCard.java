@@ -2,6 +2,7 @@ package org.zeroply.desktop.judging;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -106,7 +107,7 @@ public final class CoachCard extends VBox {
     }
 
     /** A text counts when it is chosen, when Enter is pressed, and when the keyboard leaves the field. */
-    private void commits(ComboBox<String> choice, java.util.function.Consumer<String> keep) {
+    private void commits(ComboBox<String> choice, Consumer<String> keep) {
         Runnable commit = () -> {
             if (!showing) {
                 keep.accept(text(choice));

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -320,7 +321,7 @@ public final class JudgingPane extends VBox {
                 case Row.Praised praised -> tell(praised.praise());
                 case Row.Differing differing -> tell(differing.difference());
             }
-            setContentDisplay(javafx.scene.control.ContentDisplay.GRAPHIC_ONLY);
+            setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             setGraphic(box);
             setText(title.getText());
         }

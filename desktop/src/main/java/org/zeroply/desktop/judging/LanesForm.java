@@ -2,6 +2,7 @@ package org.zeroply.desktop.judging;
 
 import javafx.beans.property.ObjectProperty;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
@@ -35,7 +36,7 @@ public final class LanesForm extends VBox {
         lanes.set(next);
         fill();
         if (focus != null) {
-            javafx.scene.Node again = rows.lookup("#" + focus);
+            Node again = rows.lookup("#" + focus);
             if (again != null) {
                 again.requestFocus();
             }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Properties;
+import org.slf4j.LoggerFactory;
 import org.zeroply.store.FileShelf;
 
 /** What belongs to this machine and not to a workbook: theme, scale, where the last workbook was. */
@@ -58,7 +59,7 @@ public final class MachineSettings {
                 values.store(out, "Zero Ply, settings of this machine");
             }
         } catch (IOException notKept) {
-            org.slf4j.LoggerFactory.getLogger(MachineSettings.class).warn("settings not kept: {}", notKept.toString());
+            LoggerFactory.getLogger(MachineSettings.class).warn("settings not kept: {}", notKept.toString());
         }
     }
 

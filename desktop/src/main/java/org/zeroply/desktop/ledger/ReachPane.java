@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.geometry.Pos;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -77,7 +78,7 @@ final class ReachPane extends VBox {
             label.setMinWidth(USE_PREF_SIZE);
         }
         HBox choices = new HBox(8, pieceLabel, pieces, goalLabel, goal);
-        choices.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        choices.setAlignment(Pos.CENTER_LEFT);
         hint.setWrapText(true);
         hint.getStyleClass().add("soft");
         route.setId("reach-route");

@@ -9,6 +9,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -172,7 +173,7 @@ public final class LessonModel {
 
     /** Keeps what was changed and is not kept yet. */
     public void keep() {
-        if (settle.getStatus() == javafx.animation.Animation.Status.RUNNING) {
+        if (settle.getStatus() == Animation.Status.RUNNING) {
             settle.stop();
             write();
         }

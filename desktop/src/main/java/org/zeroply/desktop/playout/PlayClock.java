@@ -1,6 +1,7 @@
 package org.zeroply.desktop.playout;
 
 import java.time.Duration;
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Side;
 
@@ -58,13 +59,13 @@ record PlayClock(long white, long black, @Nullable Side running, long since, lon
         }
         long seconds = (nanos + 999_999_999) / 1_000_000_000;
         return seconds >= 3600
-                ? String.format(java.util.Locale.ROOT, "%d:%02d:%02d", seconds / 3600, seconds / 60 % 60, seconds % 60)
-                : String.format(java.util.Locale.ROOT, "%d:%02d", seconds / 60, seconds % 60);
+                ? String.format(Locale.ROOT, "%d:%02d:%02d", seconds / 3600, seconds / 60 % 60, seconds % 60)
+                : String.format(Locale.ROOT, "%d:%02d", seconds / 60, seconds % 60);
     }
 
     /** As PGN keeps it after a move: hours, minutes and seconds. */
     static String pgn(long nanos) {
         long seconds = nanos / 1_000_000_000;
-        return String.format(java.util.Locale.ROOT, "%d:%02d:%02d", seconds / 3600, seconds / 60 % 60, seconds % 60);
+        return String.format(Locale.ROOT, "%d:%02d:%02d", seconds / 3600, seconds / 60 % 60, seconds % 60);
     }
 }

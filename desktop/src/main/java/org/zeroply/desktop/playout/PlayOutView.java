@@ -1,8 +1,10 @@
 package org.zeroply.desktop.playout;
 
+import java.util.Locale;
 import java.util.function.LongConsumer;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
@@ -116,10 +118,10 @@ public final class PlayOutView extends HBox {
         final Label time = new Label();
 
         ClockFace(Side side) {
-            getStyleClass().addAll("clock-face", "clock-" + side.name().toLowerCase(java.util.Locale.ROOT));
+            getStyleClass().addAll("clock-face", "clock-" + side.name().toLowerCase(Locale.ROOT));
             name.getStyleClass().add("strong");
             time.getStyleClass().add("clock-time");
-            time.setId("clock-" + side.name().toLowerCase(java.util.Locale.ROOT));
+            time.setId("clock-" + side.name().toLowerCase(Locale.ROOT));
             getChildren().addAll(name, time);
         }
     }
@@ -167,7 +169,7 @@ public final class PlayOutView extends HBox {
             ClockFace face = clocks[each.ordinal()];
             face.time.setText(PlayClock.text(model.left(each)));
             boolean runs = each == model.clockProperty().get().running();
-            face.pseudoClassStateChanged(javafx.css.PseudoClass.getPseudoClass("running"), runs);
+            face.pseudoClassStateChanged(PseudoClass.getPseudoClass("running"), runs);
             face.setAccessibleText(face.name.getText() + ": " + face.time.getText());
         }
         pause.setText(Texts.of(model.isRunning() ? "playout.pause" : "playout.start"));

@@ -3,6 +3,7 @@ package org.zeroply.desktop.reading;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.geometry.HPos;
+import javafx.geometry.Pos;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.layout.ColumnConstraints;
@@ -51,7 +52,7 @@ final class HerePane extends VBox {
         moves.getColumnConstraints().addAll(wide, right, right);
         Region space = Widgets.space();
         HBox top = new HBox(heading, space, show);
-        top.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
+        top.setAlignment(Pos.BASELINE_LEFT);
         firstNew.setId("here-first-new");
         firstNew.setOnAction(
                 event -> model.go(model.surroundings().firstNewProperty().get()));

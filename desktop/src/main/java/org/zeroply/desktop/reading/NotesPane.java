@@ -1,6 +1,8 @@
 package org.zeroply.desktop.reading;
 
 import java.util.List;
+import java.util.stream.Collectors;
+import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -14,6 +16,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.SVGPath;
 import javafx.util.Duration;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.SignShapes;
@@ -123,9 +126,7 @@ final class NotesPane extends VBox {
             return;
         }
         int now = model.nodeProperty().get();
-        if (noteOf != now
-                && model.tree().has(noteOf)
-                && settle.getStatus() == javafx.animation.Animation.Status.RUNNING) {
+        if (noteOf != now && model.tree().has(noteOf) && settle.getStatus() == Animation.Status.RUNNING) {
             // Walking on ends the edit of the move that is left.
             String typed = note.getText();
             int typedAt = noteOf;
@@ -139,8 +140,7 @@ final class NotesPane extends VBox {
         before.setText(node.before());
         Widgets.present(before, !node.before().isEmpty());
         List<CurtainAnswer> answers = CurtainAnswer.of(node);
-        said.setText(
-                answers.stream().map(each -> saidText(each, "")).collect(java.util.stream.Collectors.joining("\n")));
+        said.setText(answers.stream().map(each -> saidText(each, "")).collect(Collectors.joining("\n")));
         Widgets.present(said, !answers.isEmpty());
         showing = true;
         try {
@@ -226,7 +226,7 @@ final class NotesPane extends VBox {
     }
 
     private static Button tool(String path, String text, boolean disabled, Runnable action) {
-        javafx.scene.shape.SVGPath icon = new javafx.scene.shape.SVGPath();
+        SVGPath icon = new SVGPath();
         icon.setContent(path);
         icon.getStyleClass().add("tool-icon");
         Button button = new Button();

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
@@ -208,7 +209,7 @@ final class CardPane extends VBox {
         return new VBox(5, weights, Widgets.label("section-heading", Texts.of("card.comment")), comment);
     }
 
-    private TypedField<Target> typed(TextInputControl input, java.util.function.BiConsumer<Target, String> keep) {
+    private TypedField<Target> typed(TextInputControl input, BiConsumer<Target, String> keep) {
         TypedField<Target> field = new TypedField<>(input, new Target(0, Move.PASS), keep);
         typed.add(field);
         return field;

@@ -3,6 +3,7 @@ package org.zeroply.desktop.repertoire;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
@@ -67,7 +68,7 @@ final class ListsPane extends VBox {
     private final RepertoireModel model;
     private final SoundnessModel soundness;
     private final RepertoireReview checks;
-    private final java.util.function.Consumer<Compared> onGame;
+    private final Consumer<Compared> onGame;
     private final ObjectProperty<Kind> kind = new SimpleObjectProperty<>(this, "kind", Kind.UNANSWERED);
     private final Label basis = Widgets.wrapped("list-basis");
     private final Button act = new Button();
@@ -78,11 +79,7 @@ final class ListsPane extends VBox {
     /**
      * @param onGame shows how a game ran through the repertoire
      */
-    ListsPane(
-            RepertoireModel model,
-            SoundnessModel soundness,
-            RepertoireReview checks,
-            java.util.function.Consumer<Compared> onGame) {
+    ListsPane(RepertoireModel model, SoundnessModel soundness, RepertoireReview checks, Consumer<Compared> onGame) {
         super(8);
         this.model = model;
         this.soundness = soundness;

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.repertoire;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.San;
@@ -9,6 +10,7 @@ import org.zeroply.repertoire.Guard;
 import org.zeroply.repertoire.Soundness;
 import org.zeroply.repertoire.Spread;
 import org.zeroply.repertoire.Tally;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -65,10 +67,10 @@ final class RepertoireTexts {
     }
 
     static String hundredths(double loss) {
-        return "." + String.format(java.util.Locale.ROOT, "%02d", Math.min(99, Math.round(100 * loss)));
+        return "." + String.format(Locale.ROOT, "%02d", Math.min(99, Math.round(100 * loss)));
     }
 
-    static String line(Position from, List<org.zeroply.rules.Move> moves, RepertoireModel model) {
+    static String line(Position from, List<Move> moves, RepertoireModel model) {
         return San.line(
                 from, moves.stream().limit(4).toList(), model.languageProperty().get());
     }

@@ -10,6 +10,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.Language;
@@ -153,8 +154,7 @@ public final class SetupModel {
                 yield "";
             }
             case SetupList.Reading.Refused refused ->
-                org.zeroply.desktop.kit.Texts.of(
-                        "setup.listRefused", refused.place(), refused.token(), refused.reason());
+                Texts.of("setup.listRefused", refused.place(), refused.token(), refused.reason());
         };
     }
 }

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import javafx.animation.PauseTransition;
+import javafx.geometry.Pos;
 import javafx.scene.Group;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -168,7 +169,7 @@ public final class SetupSheet extends HBox {
         wrong.getStyleClass().add("attention");
         wrong.setWrapText(true);
         wrong.setMinHeight(54);
-        wrong.setAlignment(javafx.geometry.Pos.TOP_LEFT);
+        wrong.setAlignment(Pos.TOP_LEFT);
         VBox account =
                 new VBox(10, changes(), side, rights, enPassant, titled("FEN", fen), titled("setup.list", list), wrong);
         account.getStyleClass().add("setup-account");

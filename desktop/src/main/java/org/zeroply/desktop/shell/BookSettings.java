@@ -1,5 +1,6 @@
 package org.zeroply.desktop.shell;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -48,7 +49,7 @@ final class BookSettings {
     void begin() {
         Language language = workbook.settings()
                 .get("language")
-                .flatMap(name -> java.util.Arrays.stream(Language.values())
+                .flatMap(name -> Arrays.stream(Language.values())
                         .filter(each -> each.name().equals(name))
                         .findFirst())
                 .orElse(Language.ENGLISH);
@@ -103,9 +104,8 @@ final class BookSettings {
         if (text.equals("two-bishop")) {
             reading.scaleProperty().set(ValueScale.TWO_BISHOP);
         } else if (text.matches("(\\d{1,5} ){5}\\d{1,5}")) {
-            List<Integer> numbers = java.util.Arrays.stream(text.split(" "))
-                    .map(Integer::valueOf)
-                    .toList();
+            List<Integer> numbers =
+                    Arrays.stream(text.split(" ")).map(Integer::valueOf).toList();
             reading.scaleProperty().set(ValueScale.custom(numbers.subList(0, 5), numbers.get(5)));
         }
     }

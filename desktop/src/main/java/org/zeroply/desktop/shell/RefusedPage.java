@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
@@ -51,7 +52,7 @@ public final class RefusedPage extends StackPane {
         said.setWrapText(true);
         said.setId("refused-said");
         bar.setVisible(false);
-        ways.setAlignment(javafx.geometry.Pos.CENTER);
+        ways.setAlignment(Pos.CENTER);
         switch (refused.reason()) {
             case IN_USE, NO_ACCESS -> {
                 way("refused.copy", this::copy);

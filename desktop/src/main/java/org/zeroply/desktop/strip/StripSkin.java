@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.WeakHashMap;
 import javafx.beans.value.ObservableValue;
+import javafx.css.StyleableProperty;
 import javafx.geometry.Orientation;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
@@ -16,6 +17,7 @@ import javafx.scene.control.SkinBase;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.paint.Color;
+import javafx.scene.shape.ArcType;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
@@ -347,7 +349,7 @@ final class StripSkin extends SkinBase<StripView> {
         g.restore();
     }
 
-    private Color color(javafx.css.StyleableProperty<Color> property) {
+    private Color color(StyleableProperty<Color> property) {
         Color value = property.getValue();
         return value == null ? Color.BLACK : value;
     }
@@ -438,7 +440,7 @@ final class StripSkin extends SkinBase<StripView> {
                 double from = top + (joint.fromRow() + 0.85) * rowHeight();
                 double to = top + (joint.row() + 0.5) * rowHeight();
                 g.strokeLine(x, from, x, to - 4);
-                g.strokeArc(x, to - 8, 8, 8, 180, 90, javafx.scene.shape.ArcType.OPEN);
+                g.strokeArc(x, to - 8, 8, 8, 180, 90, ArcType.OPEN);
             }
         }
         g.setTextAlign(TextAlignment.CENTER);

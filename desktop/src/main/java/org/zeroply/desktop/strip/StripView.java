@@ -1,6 +1,7 @@
 package org.zeroply.desktop.strip;
 
 import java.util.List;
+import java.util.function.Function;
 import java.util.function.IntConsumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -55,7 +56,7 @@ public final class StripView extends Control {
     }
 
     private static CssMetaData<StripView, Color> color(
-            String name, java.util.function.Function<StripView, StyleableProperty<Color>> property) {
+            String name, Function<StripView, StyleableProperty<Color>> property) {
         return FACTORY.createColorCssMetaData(name, property, Color.BLACK, false);
     }
 

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.task;
 
+import java.util.List;
 import java.util.Map;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
@@ -18,7 +19,7 @@ final class RatingPlot extends Pane {
     private static final double BOTTOM = 20;
     private static final double DOT = 8;
 
-    private GroupResult group = GroupResult.of(java.util.List.of());
+    private GroupResult group = GroupResult.of(List.of());
     private @Nullable Student chosen;
 
     RatingPlot() {

@@ -3,6 +3,7 @@ package org.zeroply.desktop.task;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -204,16 +205,16 @@ public final class SittingModel {
     }
 
     /** A row with another verdict behind it; none takes it away. */
-    public static String withOpinion(String row, java.util.Optional<Opinion> opinion) {
+    public static String withOpinion(String row, Optional<Opinion> opinion) {
         return closed(row, opinion.map(Opinion::text));
     }
 
     /** A row with the word that its candidate survives. */
     static String surviving(String row) {
-        return closed(row, java.util.Optional.of(ScriptReader.SURVIVES));
+        return closed(row, Optional.of(ScriptReader.SURVIVES));
     }
 
-    private static String closed(String row, java.util.Optional<String> word) {
+    private static String closed(String row, Optional<String> word) {
         int bar = row.indexOf('|');
         String moves = (bar < 0 ? row : row.substring(0, bar)).stripTrailing();
         return word.map(each -> moves + " | " + each).orElse(moves);

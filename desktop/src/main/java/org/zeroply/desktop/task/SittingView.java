@@ -3,12 +3,14 @@ package org.zeroply.desktop.task;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -173,8 +175,7 @@ public final class SittingView extends BorderPane {
 
     private void showClock() {
         clock.setText(TaskTexts.clock(model.left()));
-        clock.pseudoClassStateChanged(
-                javafx.css.PseudoClass.getPseudoClass("short"), model.left() < 60_000 && !model.isDone());
+        clock.pseudoClassStateChanged(PseudoClass.getPseudoClass("short"), model.left() < 60_000 && !model.isDone());
         clock.setOpacity(model.isRunning() ? 1 : 0.5);
     }
 
@@ -216,7 +217,7 @@ public final class SittingView extends BorderPane {
                 "sitting.heading",
                 model.number(),
                 sitting.tasks().size(),
-                task.kind().title().toUpperCase(java.util.Locale.ROOT)));
+                task.kind().title().toUpperCase(Locale.ROOT)));
         board.setManaged(sitting.showsDiagram());
         list.setManaged(!sitting.showsDiagram());
         list.setText(SetupList.write(men(task.start()), language));

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
+import javafx.event.ActionEvent;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -28,6 +29,7 @@ import org.zeroply.desktop.kit.FormParts;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.task.AssessQuestion;
 import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
@@ -115,7 +117,7 @@ public final class TaskForms {
         Sheet sheet = show.show(Texts.of("item.title"), form, buttons);
         buttons.stream()
                 .filter(button -> "item-ungroup".equals(button.getId()))
-                .forEach(button -> button.addEventHandler(javafx.event.ActionEvent.ACTION, event -> sheet.close()));
+                .forEach(button -> button.addEventHandler(ActionEvent.ACTION, event -> sheet.close()));
         remove.setOnAction(event -> {
             model.task()
                     .ifPresent(task ->
@@ -163,7 +165,7 @@ public final class TaskForms {
         if (task.isEmpty() || !task.get().solution().has(reach.node())) {
             return null;
         }
-        List<Integer> path = new ArrayList<>(List.of(org.zeroply.gametree.GameTree.ROOT));
+        List<Integer> path = new ArrayList<>(List.of(GameTree.ROOT));
         path.addAll(task.get().solution().pathTo(reach.node()));
         path.removeLast();
         ChoiceBox<Integer> box = Choices.of(path, model::name);

@@ -1,2 +1,4 @@
-@org.jspecify.annotations.NullMarked
+@NullMarked
 package org.zeroply.desktop.calculation;
+
+import org.jspecify.annotations.NullMarked;

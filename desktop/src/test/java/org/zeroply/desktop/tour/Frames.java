@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.Deque;
@@ -262,8 +263,7 @@ public final class Frames {
         double[] sorted = Stand.onStage(
                 () -> gaps.stream().mapToDouble(Double::doubleValue).sorted().toArray());
         if (sorted.length > 20) {
-            long within =
-                    java.util.Arrays.stream(sorted).filter(gap -> gap <= 33.4).count();
+            long within = Arrays.stream(sorted).filter(gap -> gap <= 33.4).count();
             System.out.printf(
                     Locale.ROOT,
                     "%-30s %6.1f s  %d frames, %.1f of 100 within 33 ms, 95 of 100 within %.1f ms, longest %.0f ms%n",

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.tour;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -13,6 +14,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TreeView;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
@@ -121,7 +123,7 @@ public final class Tour {
                     target.resolve("tasks-page.png"),
                     PaperPages.pictures(sheet, 80).getFirst());
         } catch (IOException failed) {
-            throw new java.io.UncheckedIOException(failed);
+            throw new UncheckedIOException(failed);
         }
         run(stand, "command.tasks.sit");
         stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);
@@ -352,7 +354,7 @@ public final class Tour {
 
     private static void expandFirst(Stand stand) {
         Stand.onStage(() -> {
-            var rows = new FxRobot().lookup("#question-rows").queryAs(javafx.scene.control.TreeView.class);
+            var rows = new FxRobot().lookup("#question-rows").queryAs(TreeView.class);
             rows.getTreeItem(0).setExpanded(true);
             rows.getSelectionModel().select(0);
             return true;
