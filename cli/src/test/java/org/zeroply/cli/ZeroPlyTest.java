@@ -237,7 +237,8 @@ class ZeroPlyTest {
                 .toURI());
         Path script = paper.resolveSibling("groups.txt");
         Task task = TaskPgn.read(Files.newInputStream(paper)).paper().tasks().getFirst();
-        Script written = ScriptText.read(Files.readString(script)).scripts().get(1);
+        Script written = Objects.requireNonNull(
+                ScriptText.read(Files.readString(script)).scripts().get(1));
         MarkedPage page = MarkedPage.of(task, written, Marker.mark(task, written, List.of()));
         assertThat(page.missed()).extracting(MarkedPage.Missed::label).contains("Ke4 Kf7 Kf5 Ke8 Kg6", "ALL");
         Run text = run("mark", paper.toString(), script.toString());

@@ -1,8 +1,10 @@
 package org.zeroply.desktop.kit;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
@@ -12,10 +14,15 @@ import org.zeroply.work.Cancel;
 
 /** Finds every position level, by its first legal move; counts how often it was asked. */
 public final class FakeAnalyst implements Analyst {
-    private int asked;
+    private final List<Position> positions = new ArrayList<>();
 
     public int asked() {
-        return asked;
+        return positions.size();
+    }
+
+    /** What it was asked about, in order. */
+    public List<Position> positions() {
+        return positions;
     }
 
     @Override
@@ -25,7 +32,7 @@ public final class FakeAnalyst implements Analyst {
 
     @Override
     public Calculation calculate(Question question, Consumer<Calculation> partial, Cancel cancel) {
-        asked++;
+        positions.add(question.position());
         List<Move> moves = question.only().isEmpty() ? question.position().legalMoves() : question.only();
         List<CalculatedLine> lines = moves.stream()
                 .limit(question.lines())

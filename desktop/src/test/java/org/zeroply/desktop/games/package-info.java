@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.games;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.judging;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.repertoire;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.setup;
+
+import org.jspecify.annotations.NullMarked;
