@@ -125,7 +125,6 @@ public final class CalculationModel {
         return running.getReadOnlyProperty();
     }
 
-    /** Why the typed candidates were not taken; empty if they were. */
     /** The candidates that are named. */
     public TypedLine naming() {
         return naming;

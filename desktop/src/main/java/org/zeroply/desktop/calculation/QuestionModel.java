@@ -120,7 +120,6 @@ public final class QuestionModel {
         return running.getReadOnlyProperty();
     }
 
-    /** Why the typed line was not taken; empty if it was. */
     /** The line that is typed for a question about one. */
     public TypedLine typed() {
         return typed;

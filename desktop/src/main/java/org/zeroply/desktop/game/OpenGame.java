@@ -106,7 +106,6 @@ public final class OpenGame {
         return spot.getReadOnlyProperty();
     }
 
-    /** Why the last typed line was not taken, or null. */
     /** The line that is typed after the current move. */
     public TypedLine typed() {
         return typed;
