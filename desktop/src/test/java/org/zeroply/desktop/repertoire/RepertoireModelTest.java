@@ -9,8 +9,8 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.notation.Language;
 import org.zeroply.repertoire.Answer;
-import org.zeroply.repertoire.Reply;
 import org.zeroply.repertoire.Repertoire;
+import org.zeroply.repertoire.Reply;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
@@ -57,7 +57,9 @@ class RepertoireModelTest extends OnAWorkbook {
         assertThat(later().repertoire().size()).isEqualTo(4);
         toStart();
         model.play(moves(Position.START, "d4").getFirst());
-        assertThat(model.repertoire().size()).as("what is there is walked, not added").isEqualTo(4);
+        assertThat(model.repertoire().size())
+                .as("what is there is walked, not added")
+                .isEqualTo(4);
         assertThat(model.undoProperty().get().undo()).contains("1.d4");
     }
 
@@ -106,7 +108,8 @@ class RepertoireModelTest extends OnAWorkbook {
         assertThat(model.approaches()).containsExactly("sharp");
         toStart();
         Repertoire.Step reply = model.repertoire().wayTo(step.node()).getLast();
-        model.editReply(reply.node(), reply.edge().move(), each -> each.withShare(40).withKind(Reply.Kind.TRAP), "share");
+        model.editReply(
+                reply.node(), reply.edge().move(), each -> each.withShare(40).withKind(Reply.Kind.TRAP), "share");
         RepertoireModel later = later();
         Answer kept = later.repertoire().node(step.node()).answers().getFirst();
         assertThat(kept.notes()).containsEntry(Answer.Note.REASON, "room");
@@ -125,11 +128,15 @@ class RepertoireModelTest extends OnAWorkbook {
         assertThat(model.repertoire().root().answers()).hasSize(2);
         model.go(model.repertoire().root().answers().getLast().to());
         model.reorder(-1);
-        assertThat(model.name(Repertoire.ROOT, model.repertoire().root().answers().getFirst().move()))
+        assertThat(model.name(
+                        Repertoire.ROOT,
+                        model.repertoire().root().answers().getFirst().move()))
                 .isEqualTo("1.c4");
         model.removeMove();
         assertThat(model.repertoire().root().answers()).hasSize(1);
-        assertThat(model.nodeProperty().get()).as("one stands before what is gone").isEqualTo(Repertoire.ROOT);
+        assertThat(model.nodeProperty().get())
+                .as("one stands before what is gone")
+                .isEqualTo(Repertoire.ROOT);
         model.undo();
         assertThat(model.repertoire().root().answers()).hasSize(2);
     }
@@ -154,12 +161,15 @@ class RepertoireModelTest extends OnAWorkbook {
     void branchesAreFoldedForTheFlow() {
         model.enter("d4 d5 c4 e6 Nc3 Nf6");
         int middle = model.way().get(2).node();
-        int shown = Objects.requireNonNull(model.flowProperty().get()).repertoire().size();
+        int shown =
+                Objects.requireNonNull(model.flowProperty().get()).repertoire().size();
         model.fold(middle);
         assertThat(Objects.requireNonNull(model.flowProperty().get()).folded()).contains(middle);
         model.fold(middle);
         assertThat(Objects.requireNonNull(model.flowProperty().get()).folded()).doesNotContain(middle);
-        assertThat(Objects.requireNonNull(model.flowProperty().get()).repertoire().size())
+        assertThat(Objects.requireNonNull(model.flowProperty().get())
+                        .repertoire()
+                        .size())
                 .isEqualTo(shown);
     }
 

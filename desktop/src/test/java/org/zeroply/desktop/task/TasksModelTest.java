@@ -76,7 +76,9 @@ class TasksModelTest extends OnAWorkbook {
     @Test
     void aTypedLineGrowsTheSolutionAndPointsHangOnItsMoves() {
         assertThat(model.enter("Ra8#")).isTrue();
-        assertThat(San.write(edited().start(), edited().solution().node(model.nodeProperty().get()).played()))
+        assertThat(San.write(
+                        edited().start(),
+                        edited().solution().node(model.nodeProperty().get()).played()))
                 .isEqualTo("Ra8#");
         model.setPoints(model.nodeProperty().get(), Points.of(3));
         assertThat(labels()).hasSize(1);
@@ -141,7 +143,9 @@ class TasksModelTest extends OnAWorkbook {
         assertThat(kept().tasks().getFirst().solution().node(at).after()).isEqualTo("along the back rank");
         model.setComment(0, at, "along the eighth rank");
         model.undo();
-        assertThat(edited().solution().node(at).after()).as("typing is undone in one").isEmpty();
+        assertThat(edited().solution().node(at).after())
+                .as("typing is undone in one")
+                .isEmpty();
     }
 
     @Test
