@@ -20,11 +20,10 @@ import org.zeroply.store.UndoState;
 public abstract class DocumentModel<D, L extends DocumentShelf.Row> {
     private final DocumentShelf<D, L> shelf;
     private final Background background;
-    private final ReadOnlyObjectWrapper<List<L>> list = new ReadOnlyObjectWrapper<>(this, "list", List.of());
-    private final ReadOnlyObjectWrapper<@Nullable L> open = new ReadOnlyObjectWrapper<>(this, "open");
-    private final ReadOnlyObjectWrapper<UndoState> undo =
-            new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
-    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>(this, "said");
+    private final ReadOnlyObjectWrapper<List<L>> list = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<@Nullable L> open = new ReadOnlyObjectWrapper<>();
+    private final ReadOnlyObjectWrapper<UndoState> undo = new ReadOnlyObjectWrapper<>(new UndoState(null, null));
+    private final ReadOnlyObjectWrapper<@Nullable String> said = new ReadOnlyObjectWrapper<>();
 
     protected DocumentModel(DocumentShelf<D, L> shelf, Background background) {
         this.shelf = shelf;
