@@ -24,7 +24,7 @@ public record MoveMeasures(
     /** The account of tempi ends at the latest before this half-move. */
     private static final int OPENING_ENDS = 34;
 
-    /** The measures after each move of a game, as far as they were worked out before the cancel was wished. */
+    /** The measures after each move of a game, as far as they were worked out before a cancel was requested. */
     public static List<MoveMeasures> along(Position start, List<Move> moves, Cancel cancel) {
         List<MoveMeasures> measures = new ArrayList<>();
         Position position = start;

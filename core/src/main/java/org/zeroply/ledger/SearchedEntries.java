@@ -24,7 +24,7 @@ public final class SearchedEntries {
      * Reads a position.
      *
      * @param language whose piece letters name the moves
-     * @return the entries of all searched factors; fewer once the cancel is wished
+     * @return the entries of all searched factors; fewer once a cancel is requested
      */
     public synchronized List<Entry> read(Position position, Language language, Cancel cancel) {
         calculator.forget();

@@ -87,7 +87,7 @@ public final class TradeTable {
         before = evaluate(position);
     }
 
-    /** The table of a side; as far as it got when the cancel was wished. */
+    /** The table of a side; as far as it got when a cancel was requested. */
     public static TradeTable of(Position position, Side side, Cancel cancel) {
         TradeTable table = new TradeTable(position, side);
         for (Square own : new SquareSet(table.survey.pieces(side))) {

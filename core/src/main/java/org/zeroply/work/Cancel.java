@@ -4,9 +4,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 
-/** The wish that long work should stop. Set once from any thread; the work looks at it often. */
+/** The request that long work should stop. Set once from any thread; the work looks at it often. */
 public final class Cancel {
-    private final AtomicBoolean wished = new AtomicBoolean();
+    private final AtomicBoolean requested = new AtomicBoolean();
     private final @Nullable Cancel outer;
     private final Ticker ticker;
     private final long end;
@@ -21,16 +21,16 @@ public final class Cancel {
         this.end = end;
     }
 
-    /** A wish that comes with another one, or by itself when so many milliseconds have gone by. */
+    /** A request that comes with another one, or by itself when so many milliseconds have gone by. */
     public static Cancel within(long millis, Cancel outer, Ticker ticker) {
         return new Cancel(outer, ticker, ticker.nanos() + TimeUnit.MILLISECONDS.toNanos(millis));
     }
 
     public void cancel() {
-        wished.set(true);
+        requested.set(true);
     }
 
     public boolean isRequested() {
-        return wished.get() || outer != null && (outer.isRequested() || ticker.nanos() - end >= 0);
+        return requested.get() || outer != null && (outer.isRequested() || ticker.nanos() - end >= 0);
     }
 }

@@ -23,8 +23,8 @@ import org.zeroply.work.Cancel;
 
 /** What holds for every question of the registry, so that a new one is held to it without a line here. */
 class QuestionsContractTest {
-    private static final String QUIET = "r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
-    private static final String CHECK = "3R2k1/5pp1/7p/8/8/8/8/4K3 b - - 0 1";
+    private static final String QUIET = "5rk1/ppp2ppp/2n5/8/7b/2N5/PPP2PPP/2B2RK1 w - - 0 1";
+    private static final String CHECK = "3R2k1/1b3pp1/7p/8/8/8/8/4K3 b - - 0 1";
     private static final String ENDING = "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1";
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE);
 

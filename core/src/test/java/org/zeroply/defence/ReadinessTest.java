@@ -96,6 +96,7 @@ class ReadinessTest {
         assertThat(ready(position, "e4", 1).complete()).isTrue();
     }
 
+    @Tag("long")
     @Test
     void anOrderThatDoesNotWorkSaysWhy() {
         Position position = Fen.position("r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 1");

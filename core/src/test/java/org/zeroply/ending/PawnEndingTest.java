@@ -256,10 +256,15 @@ class PawnEndingTest {
                 .isZero();
     }
 
+    /** A king's triangle: three moves, after which the other side is to move. */
+    @Tag("long")
+    @Test
+    void aTriangleLosesAMove() {
+        losesAMoveWhereItCan("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1", "FOUND");
+    }
+
     @ParameterizedTest
     @CsvSource({
-        // A king's triangle: three moves, after which the other side is to move.
-        "5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1, FOUND",
         // One square to the side it wins without, or has no need of it.
         "4k3/8/4K3/4P3/8/8/8/8 w - - 0 1, NOT_NEEDED",
         // King and pawn against king, opposition against: no triangle, the other king answers every step.

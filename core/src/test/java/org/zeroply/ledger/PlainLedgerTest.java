@@ -383,7 +383,7 @@ class PlainLedgerTest {
 
     @Test
     void theLedgerSaysWhatThePlainTwinCounts() {
-        RandomPlay.positions(61, 25, 110, PlainLedgerTest::compare);
+        RandomPlay.positions(61, 10, 110, PlainLedgerTest::compare);
     }
 
     @Test

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.io.StringReader;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -35,6 +37,31 @@ class EvaluationTest {
                     .as("%s", position)
                     .isEqualTo(value);
             assertThat(new Evaluation(Weights.SHIPPED).of(position.board())).isEqualTo(value);
+        }
+    }
+
+    /** On one board that moves are made on and taken back, it says what a fresh one says of the position by itself. */
+    @Test
+    void isTheSameOnABoardThatWasWalkedOn() {
+        Random random = new Random(77);
+        Board board = Position.START.board().copy();
+        Deque<Integer> made = new ArrayDeque<>();
+        int[] moves = new int[Board.MAX_MOVES];
+        for (int step = 0; step < 6_000; step++) {
+            int count = board.legalMoves(moves);
+            if (count == 0 || made.size() > 160 || !made.isEmpty() && random.nextInt(5) < 2) {
+                board.unmake(made.pop());
+            } else {
+                int move = moves[random.nextInt(count)];
+                board.make(move);
+                made.push(move);
+            }
+            if (step % 5 == 0) {
+                Position position = board.position();
+                assertThat(evaluation.of(board))
+                        .as("seed 77, step %s, %s", step, Fen.write(position))
+                        .isEqualTo(new Evaluation(Weights.SHIPPED).of(position.board()));
+            }
         }
     }
 

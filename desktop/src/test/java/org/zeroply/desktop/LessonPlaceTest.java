@@ -269,7 +269,7 @@ class LessonPlaceTest extends AtTheWindow {
         fire("#lane-CLOCK");
         fire("#lane-up-KING");
         fire("#lane-taller-VERDICT");
-        String text = "VERDICT:2 MATERIAL:1 KING:1 ACTIVITY:1 -TEMPO:1 -CLOCK:1";
+        String text = "VERDICT:2 MATERIAL:1 KING:1 ACTIVITY:1 -WINGS:1 -TEMPO:1 -CLOCK:1";
         assertThat(Stand.onStage(() -> strip.lanesProperty().get().text())).isEqualTo(text);
         assertThat(Stand.onStage(() -> strip.measuresProperty().get())).hasSize(5);
         fire("#sheet-close");

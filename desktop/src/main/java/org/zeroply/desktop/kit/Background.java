@@ -267,7 +267,7 @@ public final class Background implements AutoCloseable {
         }
     }
 
-    /** Whether work is being stopped because the program ends, and not because somebody wished it. */
+    /** Whether work is being stopped because the program ends, and not because somebody asked for it. */
     public boolean isClosing() {
         return closing;
     }

@@ -38,7 +38,7 @@ import org.zeroply.task.TaskKind;
 @SuppressWarnings("NullAway.Init")
 class QuestionModelTest {
     private static final String MATE = "5r1k/6pp/7N/8/8/1Q6/8/6K1 w - - 0 1";
-    private static final String THREAT = "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17";
+    private static final String THREAT = "5rk1/5ppp/8/8/8/3Q4/2B2PPP/6K1 b - - 0 17";
 
     @TempDir
     Path folder;

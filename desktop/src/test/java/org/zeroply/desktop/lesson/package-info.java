@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.desktop.lesson;
+
+import org.jspecify.annotations.NullMarked;
