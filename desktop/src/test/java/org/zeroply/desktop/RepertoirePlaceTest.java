@@ -16,6 +16,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.flow.FlowData;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.repertoire.RepertoireView;
@@ -94,6 +95,14 @@ class RepertoirePlaceTest extends AtTheWindow {
                         .student())
                 .isNotEmpty();
         assertThat(robot.lookup("#repertoire-flow").query().isVisible()).isTrue();
+    }
+
+    /** A place is made when it is first shown; what is open by then stands in it at once. */
+    @Test
+    void aPlaceThatIsMadeLaterShowsWhatIsOpenAlready() {
+        stand.addRepertoires();
+        place();
+        assertThat(text("#card-heading")).isEqualTo(Texts.of("card.start"));
     }
 
     @Test

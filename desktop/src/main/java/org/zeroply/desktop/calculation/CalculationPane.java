@@ -122,6 +122,7 @@ public final class CalculationPane extends VBox {
         model.studyProperty().subscribe(() -> showLater());
         model.runningProperty().subscribe(() -> showLater());
         model.figuresProperty().subscribe(() -> showLater());
+        showLater();
     }
 
     /** The candidate that is chosen, or null. */

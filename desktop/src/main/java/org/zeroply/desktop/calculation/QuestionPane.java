@@ -80,6 +80,8 @@ final class QuestionPane extends VBox {
         model.givenProperty().subscribe(this::showFlags);
         model.answerProperty().subscribe(() -> show());
         model.runningProperty().subscribe(() -> show());
+        showSettings();
+        show();
     }
 
     private HBox buttons() {

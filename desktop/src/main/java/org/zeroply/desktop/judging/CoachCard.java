@@ -93,6 +93,7 @@ public final class CoachCard extends VBox {
         reading.spotProperty().subscribe(() -> show());
         judging.verdictsProperty().subscribe(() -> show());
         judging.differencesProperty().subscribe(() -> show());
+        show();
     }
 
     private static ComboBox<String> choice(String id, String prompt) {

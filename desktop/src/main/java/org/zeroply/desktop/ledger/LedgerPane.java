@@ -86,6 +86,7 @@ public final class LedgerPane extends VBox {
         entries.shownProperty().subscribe(() -> redraw());
         trades.shownProperty().subscribe(() -> redraw());
         reach.shownProperty().subscribe(() -> redraw());
+        redraw();
     }
 
     /** What the view in front draws on the board. */

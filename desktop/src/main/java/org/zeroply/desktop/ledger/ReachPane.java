@@ -92,6 +92,7 @@ final class ReachPane extends VBox {
         boards.selectedToggleProperty().subscribe(() -> show());
         pieces.valueProperty().subscribe(() -> show());
         goal.textProperty().subscribe(() -> show());
+        refill();
     }
 
     ReadOnlyObjectProperty<Shown> shownProperty() {

@@ -75,6 +75,7 @@ final class CurtainPane extends VBox {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(heading, student, move, reason, new FlowPane(8, 8, answer, lift, next, away), scroll);
         model.spotProperty().subscribe(() -> show());
+        show();
         model.curtain().answeredProperty().subscribe(now -> showMove(now));
     }
 

@@ -62,6 +62,8 @@ final class HerePane extends VBox {
         model.spotProperty().subscribe(() -> showDeparted());
         getChildren().addAll(departed, firstNew, top, moves);
         model.surroundings().hereProperty().subscribe(this::show);
+        showNew();
+        showDeparted();
     }
 
     /** Where the game left a repertoire, unless that is still behind the curtain. */

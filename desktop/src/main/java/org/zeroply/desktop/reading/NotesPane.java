@@ -80,6 +80,7 @@ final class NotesPane extends VBox {
         });
         // The strip is the last thing that a change of game or move sets, so everything fits together by then.
         model.spotProperty().subscribe(() -> show());
+        show();
     }
 
     TextArea note() {

@@ -259,6 +259,7 @@ public final class ReadingView extends StackPane {
         questions.questionProperty().subscribe(() -> draw());
         model.nodeProperty().subscribe(() -> draw());
         ledgerPane.shownProperty().subscribe(() -> draw());
+        draw();
         board.positionProperty().bind(model.positionProperty());
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());

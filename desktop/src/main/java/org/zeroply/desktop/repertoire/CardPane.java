@@ -121,6 +121,7 @@ final class CardPane extends VBox {
         soundness.shareProperty().subscribe((before, now) -> showFacts());
         checks.familiesProperty().subscribe(() -> showFacts());
         checks.brokenProperty().subscribe(() -> showFacts());
+        show();
     }
 
     private BoardView board() {
