@@ -208,6 +208,53 @@ class PawnEndingTest {
         return best;
     }
 
+    /** Kings and two pawns against a solver that only plays the moves and hands wins back over them. */
+    @ParameterizedTest
+    @ValueSource(strings = {"8/8/8/1p1k4/1P6/3K4/8/8 w - - 0 1", "8/8/6p1/6P1/8/8/1k1K4/8 b - - 0 1"})
+    void agreesWithThePlainSolverOnFourMen(String fen) {
+        agreesWithThePlainSolver(Fen.position(fen));
+    }
+
+    /** The same with a piece beside them, taken and not, over all places of kings and piece. */
+    @Tag("long")
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "8/8/4k3/3p4/3P4/4K3/8/6N1 w - - 0 1",
+                "8/1k3r2/8/1p6/1P6/2K5/8/8 b - - 0 1",
+                "7b/8/4k3/2p5/2P5/8/3K4/8 b - - 0 1"
+            })
+    void agreesWithThePlainSolverOnFiveMen(String fen) {
+        agreesWithThePlainSolver(Fen.position(fen));
+    }
+
+    /** Each gives the least and the most that White gets; what is certain for both has to be the same. */
+    private static void agreesWithThePlainSolver(Position start) {
+        PlainEnding plain = new PlainEnding(start);
+        Bound worst = ENDINGS.bound(start, new Cancel());
+        Bound best = ENDINGS.bound(start.mirrored(), new Cancel());
+        int certain = 0;
+        int decided = 0;
+        List<Position> positions = plain.positions();
+        for (Position position : positions) {
+            int low = forWhite(position, worst.value(position));
+            int high = forWhite(position, best.value(position.mirrored()));
+            String where = Fen.write(position);
+            assertThat(low).as(where).isLessThanOrEqualTo(Math.min(high, plain.high(position)));
+            assertThat(high).as(where).isGreaterThanOrEqualTo(plain.low(position));
+            if (low == high && plain.low(position) == plain.high(position)) {
+                certain++;
+                decided += low != 0 ? 1 : 0;
+            }
+        }
+        assertThat(certain).isGreaterThan(positions.size() * 3 / 4);
+        assertThat(decided).isBetween(positions.size() / 50, positions.size() * 49 / 50);
+    }
+
+    private static int forWhite(Position position, Exact exact) {
+        return position.sideToMove() == Side.WHITE ? exact.outcome() : -exact.outcome();
+    }
+
     /** Too many pawns to be solved in the time: a proof of a win, or nothing claimed. */
     @ParameterizedTest
     @CsvSource({"k7/7R/1K6/5pp1/5PP1/8/8/8 w - - 0 1, true", "8/5ppp/8/4k3/8/P4PP1/8/K2Q4 w - - 0 1, false"})
