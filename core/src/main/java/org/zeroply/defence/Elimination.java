@@ -70,11 +70,6 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         public Verdict verdict() {
             return best.verdict();
         }
-
-        /** The moves of the other side until the harm shows. */
-        public int movesToHarm() {
-            return refutation.moves().size() / 2;
-        }
     }
 
     public Elimination {

@@ -65,10 +65,4 @@ public record Pin(Square pinned, Square pinner, Square behind) {
         boolean alongTheLine = first.type() == PieceType.PAWN && front.file() == pinner.file();
         return worth && !alongTheLine && Exchange.result(position, back, enemy, SquareSet.of(front)) > 0;
     }
-
-    /** Whether the man is held by its king. */
-    public boolean isAbsolute(Position position) {
-        Piece man = position.pieceAt(behind);
-        return man != null && man.type() == PieceType.KING;
-    }
 }

@@ -36,13 +36,6 @@ public record MateTree(Move move, int matesIn, List<Reply> replies) {
         return line;
     }
 
-    /** The replies after which mate comes sooner than it must. */
-    public List<Reply> shortening() {
-        return replies.stream()
-                .filter(reply -> reply.answer().matesIn() < matesIn - 1)
-                .toList();
-    }
-
     /** How many different positions with the attacker to move the tree answers. */
     public int size() {
         Set<MateTree> seen = Collections.newSetFromMap(new IdentityHashMap<>());

@@ -57,10 +57,6 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
         remarks = List.copyOf(remarks);
     }
 
-    public boolean isComplete() {
-        return looked == of;
-    }
-
     /** What a remark is about, the gravest first. */
     public enum Kind {
         /** The solver's first move of the tree in a position is not the best. */

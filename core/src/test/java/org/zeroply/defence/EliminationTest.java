@@ -72,7 +72,7 @@ class EliminationTest {
         Position position = Fen.position("2r3k1/5ppp/8/1b6/8/8/4BPPP/2R3K1 w - - 0 1");
         Elimination elimination = eliminate(position, List.of());
         Tried slip = elimination.of(Rows.move(position, "Rd1")).orElseThrow();
-        assertThat(slip.movesToHarm()).isEqualTo(1);
+        assertThat(slip.refutation().moves()).hasSize(2);
         assertThat(slip.lost()).isEqualTo(3);
         Tried mated = elimination.of(Rows.move(position, "Bd3")).orElseThrow();
         assertThat(San.line(position, mated.refutation().moves())).isEqualTo("1.Bd3 Rxc1+ 2.Bf1 Rxf1#");

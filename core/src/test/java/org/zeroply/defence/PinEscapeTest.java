@@ -86,7 +86,7 @@ class PinEscapeTest {
         Position position = Fen.position("4r1k1/8/8/8/4N3/8/8/4K3 w - - 0 1");
         assertThat(Pin.of(position, Side.WHITE))
                 .singleElement()
-                .satisfies(pin -> assertThat(pin.isAbsolute(position)).isTrue());
+                .satisfies(pin -> assertThat(pin.behind()).isEqualTo(Square.E1));
         assertThatThrownBy(() -> PinEscape.of(position, pin("e5 e8 e1"), new Cancel()))
                 .isInstanceOf(IllegalArgumentException.class);
     }

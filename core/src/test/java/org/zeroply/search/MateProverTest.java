@@ -173,9 +173,10 @@ class MateProverTest {
         Position longer = Fen.position("8/8/8/8/8/k7/7R/2K4R w - - 0 1");
         MateTree solution = Objects.requireNonNull(prove(longer, 4, false).solution());
         assertThat(solution.replies()).isNotEmpty();
-        assertThat(solution.shortening())
-                .allSatisfy(reply -> assertThat(reply.answer().matesIn()).isLessThan(solution.matesIn() - 1));
         assertThat(solution.mainLine()).hasSize(2 * solution.matesIn() - 1);
+        Position end = longer.playAll(solution.mainLine());
+        assertThat(end.isCheck()).isTrue();
+        assertThat(end.hasLegalMove()).isFalse();
     }
 
     @Test

@@ -88,7 +88,7 @@ class TaskCheckTest {
         cancel.cancel();
         TaskCheck check = TaskCheck.of(
                 Ending.task(), LIMIT, TaskCheck.USUAL_MARGIN, new Calculator(16, 1), progress -> {}, cancel);
-        assertThat(check.isComplete()).isFalse();
+        assertThat(check.looked()).isLessThan(check.of());
         assertThat(check.remarks()).isEmpty();
     }
 
@@ -137,7 +137,7 @@ class TaskCheckTest {
         TaskCheck whole =
                 pass.run(analyst, progress -> first[0] = first[0] == 0 ? progress.done() : first[0], new Cancel());
         assertThat(first[0]).as("the five positions are not looked at again").isEqualTo(6);
-        assertThat(whole.isComplete()).isTrue();
+        assertThat(whole.looked()).isEqualTo(whole.of());
         assertThat(whole.remarks()).startsWith(part.remarks().toArray(Remark[]::new));
         assertThat(whole.remarks()).extracting(Remark::key).doesNotHaveDuplicates();
     }
