@@ -64,9 +64,6 @@ final class PawnTables {
     static final int STATES = 2 * 64 * 64;
     static final int ASSUMED = 10;
 
-    /** In place of the count of open moves: no position, or one whose value is found or has its place in the buckets. */
-    private static final byte SETTLED = -1;
-
     private static final long FILE_A = 0x0101010101010101L;
 
     private final Promotions promotions;
@@ -78,7 +75,7 @@ final class PawnTables {
     /** Placements whose values rest on no assumption, shared by the passes of one ending. */
     private final Map<Placement, short[]> certain;
 
-    private final Buckets buckets = new Buckets(2 * STATES);
+    private final OpenStates states = new OpenStates(STATES, 2 * STATES);
 
     /** Whether the placement under way met an assumption. */
     private boolean assumed;
@@ -290,16 +287,10 @@ final class PawnTables {
         private final List<List<Exit>> pawnMoves;
         private final List<List<Exit>> kingTakes;
         private final short[] values = new short[STATES];
-        private final byte[] open = new byte[STATES];
-        private final short[] lostLater = new short[STATES];
         private final long[] attacks = new long[2];
         private final long all;
         private final int barredState;
         private final int passing;
-
-        private int quickest;
-        private int longest;
-        private boolean holds;
 
         Solving(Placement pawns) {
             pawnMoves = List.of(pawnMoves(pawns, 0), pawnMoves(pawns, 1));
@@ -313,17 +304,17 @@ final class PawnTables {
         }
 
         short[] solve() {
-            buckets.clear();
+            states.clear();
             for (int white = 0; white < 64; white++) {
                 for (int black = 0; black < 64; black++) {
                     begin(0, white, black);
                     begin(1, white, black);
                 }
             }
-            buckets.drain((state, distance) -> {
+            states.drain((state, distance) -> {
                 if (values[state] == 0) {
                     values[state] = (short) (distance + 1);
-                    open[state] = SETTLED;
+                    states.settle(state);
                     back(state, distance);
                 }
             });
@@ -353,22 +344,17 @@ final class PawnTables {
         private void begin(int side, int white, int black) {
             int state = state(side, white, black);
             if (!isPossible(side, white, black)) {
-                open[state] = SETTLED;
+                states.settle(state);
                 return;
             }
             int other = side ^ 1;
             int king = side == 0 ? white : black;
             int enemyKing = side == 0 ? black : white;
             boolean check = (attacks[other] & 1L << king) != 0;
-            quickest = Buckets.MOST_PLIES;
-            longest = 0;
-            holds = false;
+            states.begin();
             int moves = Long.bitCount(steps(side, king, enemyKing));
             if (state == barredState) {
-                open[state] = 100;
-                if (variant.barredLost) {
-                    buckets.put(state, 1);
-                }
+                states.bar(state, variant.barredLost);
                 return;
             }
             if (side == passing && !check && isPossible(other, white, black)) {
@@ -378,7 +364,7 @@ final class PawnTables {
             for (Exit exit : kingTakes.get(side)) {
                 long mask = 1L << exit.to;
                 if ((reach & mask) != 0 && (exit.attacks & mask) == 0) {
-                    count(exit.values[state(other, side == 0 ? exit.to : white, side == 0 ? black : exit.to)]);
+                    states.count(exit.values[state(other, side == 0 ? exit.to : white, side == 0 ? black : exit.to)]);
                 }
             }
             long kings = 1L << white | 1L << black;
@@ -389,18 +375,7 @@ final class PawnTables {
                     pawnMove(exit, side, white, black);
                 }
             }
-            if (quickest < Buckets.MOST_PLIES) {
-                buckets.put(state, quickest);
-            }
-            open[state] = (byte) (moves + (holds || quickest < Buckets.MOST_PLIES ? 1 : 0));
-            lostLater[state] = (short) longest;
-            if (open[state] == 0) {
-                if (longest > 0) {
-                    buckets.put(state, longest);
-                } else if (check) {
-                    buckets.put(state, 0);
-                }
-            }
+            states.end(state, moves, check);
         }
 
         /** Where the king can go without taking. */
@@ -411,13 +386,13 @@ final class PawnTables {
         private void pawnMove(Exit exit, int side, int white, int black) {
             if (exit.promotes) {
                 // The queen first: where it wins, nothing else need be asked.
-                for (int type = 4; type >= 1 && quickest > 1; type--) {
-                    count(promoted(exit.values, exit.next, type, exit.to, white, black, side));
+                for (int type = 4; type >= 1 && !states.isWonAtOnce(); type--) {
+                    states.count(promoted(exit.values, exit.next, type, exit.to, white, black, side));
                 }
             } else if (exit.inPassing.isEmpty()) {
-                count(exit.values[state(side ^ 1, white, black)]);
+                states.count(exit.values[state(side ^ 1, white, black)]);
             } else {
-                count(afterDoubleStep(exit, side, white, black));
+                states.count(afterDoubleStep(exit, side, white, black));
             }
         }
 
@@ -464,17 +439,6 @@ final class PawnTables {
             return found[0];
         }
 
-        /** Counts a move by the value that it has for the other side. */
-        private void count(int theirs) {
-            if (theirs == 0) {
-                holds = true;
-            } else if ((theirs - 1 & 1) == 0) {
-                quickest = Math.min(quickest, theirs);
-            } else {
-                longest = Math.max(longest, theirs);
-            }
-        }
-
         /** The states before one that is decided: the other king goes back a step, or its side passed. */
         private void back(int state, int distance) {
             int side = state >> 12;
@@ -484,23 +448,10 @@ final class PawnTables {
             int king = mover == 0 ? white : black;
             for (long rest = Attacks.king(king) & ~all; rest != 0; rest &= rest - 1) {
                 int from = Long.numberOfTrailingZeros(rest);
-                before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from), distance);
+                states.before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from), distance);
             }
             if (mover == passing && (attacks[side] & 1L << king) == 0) {
-                before(state(mover, white, black), distance);
-            }
-        }
-
-        private void before(int earlier, int distance) {
-            if (open[earlier] < 0) {
-                return;
-            }
-            if ((distance & 1) == 0) {
-                open[earlier] = SETTLED;
-                buckets.put(earlier, distance + 1);
-            } else if (--open[earlier] == 0) {
-                open[earlier] = SETTLED;
-                buckets.put(earlier, Math.max(distance + 1, lostLater[earlier]));
+                states.before(state(mover, white, black), distance);
             }
         }
     }

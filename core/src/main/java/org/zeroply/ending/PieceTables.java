@@ -36,18 +36,13 @@ final class PieceTables {
     private static final int STATES = 2 * 64 * 64 * 64;
     private static final int LONGEST = 254;
 
-    /** In place of the count of open moves: no position, or one whose value is found or has its place in the buckets. */
-    private static final byte SETTLED = -1;
-
     private final PawnTables pawnsOnly;
     private final Promotions promotions;
     private final Function<MaterialKey, ElementaryTable> elementary;
     private final int mostTables;
     private final Runnable step;
     private final Map<Table, byte[]> solved = new HashMap<>();
-    private final Buckets buckets = new Buckets(STATES);
-    private final byte[] open = new byte[STATES];
-    private final short[] lostLater = new short[STATES];
+    private final OpenStates states = new OpenStates(STATES, STATES);
 
     /**
      * @param elementary solves an ending of one piece without pawns
@@ -228,10 +223,6 @@ final class PieceTables {
         private final byte[][] withoutPawn = new byte[64][];
         private final byte[] values = new byte[STATES];
 
-        private int quickest;
-        private int longest;
-        private boolean holds;
-
         /** Everything that follows is solved here, so that the buffers are free for this placement. */
         Solving(Placement pawns, Piece piece) {
             this.pawns = pawns;
@@ -292,7 +283,7 @@ final class PieceTables {
         }
 
         byte[] solve() {
-            buckets.clear();
+            states.clear();
             for (int kings = 0; kings < 64 * 64; kings++) {
                 int white = kings >> 6;
                 int black = kings & 63;
@@ -308,18 +299,18 @@ final class PieceTables {
                         if (free && isPossible(side, side == 0 ? black : white, reach)) {
                             begin(state, side, white, black, square, reach);
                         } else {
-                            open[state] = SETTLED;
+                            states.settle(state);
                         }
                     }
                 }
             }
-            buckets.drain((state, distance) -> {
+            states.drain((state, distance) -> {
                 if (values[state] == 0) {
                     if (distance > LONGEST) {
                         throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
                     }
                     values[state] = (byte) (distance + 1);
-                    open[state] = SETTLED;
+                    states.settle(state);
                     back(state, distance);
                 }
             });
@@ -339,9 +330,7 @@ final class PieceTables {
             long occupied = all | 1L << white | 1L << black | 1L << square;
             boolean threatened = side != owner;
             boolean check = (attacks[other] & 1L << king) != 0 || threatened && (reach & 1L << king) != 0;
-            quickest = Buckets.MOST_PLIES;
-            longest = 0;
-            holds = false;
+            states.begin();
             int moves = kingMoves(side, white, black, square, occupied, reach);
             if (!threatened) {
                 moves += pieceMoves(side, king, enemyKing, reach, check, state);
@@ -356,18 +345,7 @@ final class PieceTables {
                     }
                 }
             }
-            if (quickest < Buckets.MOST_PLIES) {
-                buckets.put(state, quickest);
-            }
-            open[state] = (byte) (moves + (holds || quickest < Buckets.MOST_PLIES ? 1 : 0));
-            lostLater[state] = (short) longest;
-            if (open[state] == 0) {
-                if (longest > 0) {
-                    buckets.put(state, longest);
-                } else if (check) {
-                    buckets.put(state, 0);
-                }
-            }
+            states.end(state, moves, check);
         }
 
         /** Counts the captures of a king; returns how many steps it has besides. */
@@ -383,14 +361,15 @@ final class PieceTables {
                 free &= ~((reach & 1L << king) == 0 ? reach : Attacks.of(type, square, occupied & ~(1L << king)));
                 if ((free & mask) != 0) {
                     int then = PawnTables.state(other, side == 0 ? square : white, side == 0 ? black : square);
-                    count(withoutPiece[then]);
+                    states.count(withoutPiece[then]);
                     free &= ~mask;
                 }
             }
             for (long rest = free & pawns.of(other); rest != 0; rest &= rest - 1) {
                 long taken = Long.lowestOneBit(rest);
                 int to = Long.numberOfTrailingZeros(taken);
-                count(value(withoutPawn[to], state(other, side == 0 ? to : white, side == 0 ? black : to, square)));
+                states.count(
+                        value(withoutPawn[to], state(other, side == 0 ? to : white, side == 0 ? black : to, square)));
             }
             return Long.bitCount(free & ~pawns.of(other));
         }
@@ -404,7 +383,7 @@ final class PieceTables {
                 long left = pawns.of(other) & ~taken;
                 if (!check || (PawnTables.pawnAttacks(left, other) & 1L << king) == 0) {
                     int to = Long.numberOfTrailingZeros(taken);
-                    count(value(withoutPawn[to], state & 0x7FFC0 ^ 1 << 18 | to));
+                    states.count(value(withoutPawn[to], state & 0x7FFC0 ^ 1 << 18 | to));
                 }
             }
             return check ? 0 : Long.bitCount(targets & ~pawns.of(other));
@@ -421,13 +400,13 @@ final class PieceTables {
             }
             int then = state ^ 1 << 18;
             if (move.promotes) {
-                for (int promoted = 4; promoted >= 1 && quickest > 1; promoted--) {
-                    count(promoted(move.next, piece, promoted, move.to, then));
+                for (int promoted = 4; promoted >= 1 && !states.isWonAtOnce(); promoted--) {
+                    states.count(promoted(move.next, piece, promoted, move.to, then));
                 }
             } else if (move.inPassing.isEmpty()) {
-                count(value(move.values, then));
+                states.count(value(move.values, then));
             } else {
-                count(afterDoubleStep(move, other, square, occupied, then));
+                states.count(afterDoubleStep(move, other, square, occupied, then));
             }
         }
 
@@ -512,22 +491,12 @@ final class PieceTables {
         private void takePiece(TakesPiece taking, int side, int white, int black) {
             int other = side ^ 1;
             if (!taking.promotes) {
-                count(pawnsOnly.values(taking.next)[PawnTables.state(other, white, black)]);
+                states.count(pawnsOnly.values(taking.next)[PawnTables.state(other, white, black)]);
                 return;
             }
-            for (int promoted = 4; promoted >= 1 && quickest > 1; promoted--) {
-                count(value(values(taking.next, new Piece(side, promoted)), state(other, white, black, taking.square)));
-            }
-        }
-
-        /** Counts a move by the value that it has for the other side. */
-        private void count(int theirs) {
-            if (theirs == 0) {
-                holds = true;
-            } else if ((theirs - 1 & 1) == 0) {
-                quickest = Math.min(quickest, theirs);
-            } else {
-                longest = Math.max(longest, theirs);
+            for (int promoted = 4; promoted >= 1 && !states.isWonAtOnce(); promoted--) {
+                states.count(value(
+                        values(taking.next, new Piece(side, promoted)), state(other, white, black, taking.square)));
             }
         }
 
@@ -541,25 +510,12 @@ final class PieceTables {
             int king = mover == 0 ? white : black;
             for (long rest = Attacks.king(king) & ~occupied; rest != 0; rest &= rest - 1) {
                 int from = Long.numberOfTrailingZeros(rest);
-                before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from, square), distance);
+                states.before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from, square), distance);
             }
             if (mover == owner) {
                 for (long rest = Attacks.of(type, square, occupied) & ~occupied; rest != 0; rest &= rest - 1) {
-                    before(state(mover, white, black, Long.numberOfTrailingZeros(rest)), distance);
+                    states.before(state(mover, white, black, Long.numberOfTrailingZeros(rest)), distance);
                 }
-            }
-        }
-
-        private void before(int earlier, int distance) {
-            if (open[earlier] < 0) {
-                return;
-            }
-            if ((distance & 1) == 0) {
-                open[earlier] = SETTLED;
-                buckets.put(earlier, distance + 1);
-            } else if (--open[earlier] == 0) {
-                open[earlier] = SETTLED;
-                buckets.put(earlier, Math.max(distance + 1, lostLater[earlier]));
             }
         }
     }
