@@ -97,7 +97,7 @@ public final class LedgerModel {
         return rows.getReadOnlyProperty();
     }
 
-    /** Whether the entries that need a search are still to come. */
+    /** Whether entries that need a search are still to come, of this position or of the one before it. */
     public ReadOnlyBooleanProperty lookingProperty() {
         return looking.getReadOnlyProperty();
     }
@@ -117,7 +117,7 @@ public final class LedgerModel {
         asking.cancel();
         walking.step();
         boolean wanted = reading.openProperty().get() && !reading.isCurtainDown();
-        looking.set(wanted && !searched.has(known(reading.positionProperty().get())));
+        looking.set(wanted && !toSearch().isEmpty());
         if (wanted) {
             rest.playFromStart();
         } else {
@@ -166,35 +166,36 @@ public final class LedgerModel {
         return new Known(position, reading.languageProperty().get());
     }
 
-    /** Searches the position one is at, then the one before it, so that changes are known too. */
+    /** What is still to be searched: the position one is at, then the one before it, so that changes are known too. */
+    private List<Position> toSearch() {
+        List<Position> wanted = new ArrayList<>();
+        wanted.add(reading.positionProperty().get());
+        int parent = reading.current().parent();
+        if (parent >= 0) {
+            wanted.add(reading.shown().positionAt(parent));
+        }
+        wanted.removeIf(position -> searched.has(known(position)));
+        return wanted;
+    }
+
     private void search() {
-        int node = reading.nodeProperty().get();
         if (!reading.openProperty().get() || reading.isCurtainDown()) {
             return;
         }
-        search(reading.positionProperty().get(), () -> {
-            looking.set(false);
-            int parent = reading.shown().has(node) ? reading.shown().node(node).parent() : GameTree.ROOT - 1;
-            if (parent >= 0 && node == reading.nodeProperty().get()) {
-                search(reading.shown().positionAt(parent), () -> {});
-            }
-        });
-    }
-
-    private void search(Position position, Runnable then) {
-        Known wanted = known(position);
-        if (searched.has(wanted)) {
-            then.run();
+        List<Position> left = toSearch();
+        looking.set(!left.isEmpty());
+        if (left.isEmpty()) {
             return;
         }
+        Known wanted = known(left.getFirst());
         asking.cancel();
         Cancel cancel = new Cancel();
         asking = cancel;
-        background.look(() -> searching.read(position, wanted.language(), cancel), found -> {
+        background.look(() -> searching.read(wanted.position(), wanted.language(), cancel), found -> {
             if (!cancel.isRequested()) {
                 searched.put(wanted, found);
                 refresh();
-                then.run();
+                search();
             }
         });
     }

@@ -102,6 +102,26 @@ class LedgerModelTest extends OnAWorkbook {
     }
 
     @Test
+    void itLooksUntilTheThreatsOfBothPositionsAreThere() {
+        go(5);
+        assertThat(onStage(() -> ledger.lookingProperty().get())).isTrue();
+        long end = System.nanoTime() + PATIENCE_NANOS;
+        while (onStage(() -> ledger.lookingProperty().get())) {
+            assertThat(System.nanoTime()).as("the search ends").isLessThan(end);
+        }
+        LedgerRow.Measured threats = rows().stream()
+                .filter(LedgerRow.Measured.class::isInstance)
+                .map(LedgerRow.Measured.class::cast)
+                .filter(row -> row.entry().factor() == Factor.THREATS)
+                .findFirst()
+                .orElseThrow();
+        assertThat(threats.change())
+                .as("3.e3 threatens what was not threatened")
+                .isNotNull();
+        assertThat(Objects.requireNonNull(threats.change()).inWords()).contains("c4");
+    }
+
+    @Test
     void aPickedSquareShowsWhatIsAboutIt() {
         go(4);
         int all = rows().size();
