@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -102,14 +104,18 @@ class LedgerModelTest extends OnAWorkbook {
     }
 
     @Test
-    void itLooksUntilTheThreatsOfBothPositionsAreThere() {
-        go(5);
-        assertThat(onStage(() -> ledger.lookingProperty().get())).isTrue();
-        long end = System.nanoTime() + PATIENCE_NANOS;
-        while (onStage(() -> ledger.lookingProperty().get())) {
-            assertThat(System.nanoTime()).as("the search ends").isLessThan(end);
-        }
-        LedgerRow.Measured threats = rows().stream()
+    void itLooksUntilTheThreatsOfBothPositionsAreThere() throws Exception {
+        CompletableFuture<List<LedgerRow>> whenDone = new CompletableFuture<>();
+        onStage(() -> {
+            ledger.lookingProperty().addListener((at, was, looks) -> {
+                if (!looks) {
+                    whenDone.complete(ledger.rowsProperty().get());
+                }
+            });
+            game.go(game.tree().mainLine().getLast());
+            return true;
+        });
+        LedgerRow.Measured threats = whenDone.get(PATIENCE_NANOS, TimeUnit.NANOSECONDS).stream()
                 .filter(LedgerRow.Measured.class::isInstance)
                 .map(LedgerRow.Measured.class::cast)
                 .filter(row -> row.entry().factor() == Factor.THREATS)
