@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,8 +20,9 @@ import java.util.concurrent.FutureTask;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
-import java.util.function.Function;
+import java.util.function.Supplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -46,6 +48,7 @@ import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.desktop.task.TasksPlace;
+import org.zeroply.search.Analyst;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Ticker;
 
@@ -53,6 +56,7 @@ import org.zeroply.work.Ticker;
 public final class Stand implements AutoCloseable {
     private static final AtomicBoolean STARTED = new AtomicBoolean();
     private static final long PATIENCE_MILLIS = 20_000;
+    private static final long LOOK_AGAIN_NANOS = 3_000_000;
     private static final int SAMPLE_GAMES = 64;
     private static final int FRAMES = 20;
 
@@ -116,7 +120,7 @@ public final class Stand implements AutoCloseable {
     }
 
     public Stand(Path folder, boolean withSample, double width, double height) {
-        this(folder, withSample, width, height, settings -> Machine.real(settings, new Answers()));
+        this(folder, withSample, width, height, Clock.system(ZoneId.systemDefault()), SteadyAnalyst::brisk);
     }
 
     /** A window that always shows the same: the clock stands, and calculations end after so many positions. */
@@ -126,22 +130,22 @@ public final class Stand implements AutoCloseable {
                 withSample,
                 width,
                 height,
-                settings -> new Machine(
-                        settings,
-                        new Answers(),
-                        Clock.fixed(Instant.parse("2026-11-24T17:30:00Z"), ZoneOffset.UTC),
-                        Ticker.SYSTEM,
-                        SteadyAnalyst::new,
-                        SteadyAnalyst::new));
+                Clock.fixed(Instant.parse("2026-11-24T17:30:00Z"), ZoneOffset.UTC),
+                SteadyAnalyst::thorough);
         onStage(() -> stand.scene().getStylesheets().add(NO_CARET));
         return stand;
     }
 
     private Stand(
-            Path folder, boolean withSample, double width, double height, Function<MachineSettings, Machine> maker) {
+            Path folder, boolean withSample, double width, double height, Clock clock, Supplier<Analyst> analysts) {
         startToolkit();
-        machine = maker.apply(new MachineSettings(folder.resolve("settings.properties")))
-                .with(answers);
+        machine = new Machine(
+                new MachineSettings(folder.resolve("settings.properties")),
+                answers,
+                clock,
+                Ticker.SYSTEM,
+                analysts,
+                analysts);
         stage = onStage(Stage::new);
         window = onStage(() -> new AppWindow(stage, width, height, machine));
         onStage(() -> {
@@ -311,20 +315,25 @@ public final class Stand implements AutoCloseable {
             onStage(() -> true);
         }
         // Rows of the ledger follow a fast walk when it pauses.
-        long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
-        while (onStage(() -> window.shell() != null && ledger().isBehind()) && System.nanoTime() < end) {
-            Thread.onSpinWait();
-        }
+        waitFor("the ledger follows", () -> window.shell() == null || !ledger().isBehind());
     }
 
     /** Waits for a condition of the interface; a test fails if it never comes. */
     public void await(String what, BooleanSupplier condition) {
+        if (!onStage(condition::getAsBoolean)) {
+            waitFor(what, condition);
+            settle();
+        }
+    }
+
+    private static void waitFor(String what, BooleanSupplier condition) {
         long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
         while (!onStage(condition::getAsBoolean)) {
             if (System.nanoTime() > end) {
                 throw new AssertionError("waited in vain for: " + what);
             }
-            settle();
+            // What is waited for needs the processor more than the question whether it has come.
+            LockSupport.parkNanos(LOOK_AGAIN_NANOS);
         }
     }
 

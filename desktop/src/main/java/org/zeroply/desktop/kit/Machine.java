@@ -35,9 +35,4 @@ public record Machine(
                 () -> new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, cores),
                 () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)));
     }
-
-    /** The same with other answers where the user would choose a file. */
-    public Machine with(FileChoice other) {
-        return new Machine(settings, other, clock, ticker, forLooks, forBatches);
-    }
 }
