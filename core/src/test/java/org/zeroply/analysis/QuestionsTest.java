@@ -177,8 +177,9 @@ class QuestionsTest {
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
+    @Tag("long")
     @Test
-    void aTriangleLosesAMoveAndOtherwiseItSaysHowFarItLooked() {
+    void aTriangleLosesAMove() {
         TurnTest triangle = TurnTest.of(
                         Fen.position("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1"),
                         Limit.nodes(1_000),
@@ -188,6 +189,10 @@ class QuestionsTest {
                 .orElseThrow();
         assertThat(triangle.losingAMove()).isInstanceOf(TurnTest.Way.class);
         assertThat(triangle.grounds().isProof()).isTrue();
+    }
+
+    @Test
+    void whereNoMoveCanBeLostItSaysHowFarItLooked() {
         TurnTest usual = TurnTest.of(Position.START, Limit.nodes(1_000), new Calculator(8, 1), ENDINGS, new Cancel())
                 .orElseThrow();
         assertThat(usual.losingAMove()).isEqualTo(new TurnTest.NotFound(5));
