@@ -2,7 +2,6 @@ package org.zeroply.cli;
 
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -236,7 +235,7 @@ final class Calculating {
             if (millis < 1) {
                 throw wrong("a position wants at least a millisecond, not " + millis);
             }
-            Suite.Contents suite = Suite.read(Files.readAllLines(file));
+            Suite.Contents suite = Suite.read(InputFile.text(file).lines().toList());
             suite.faults().forEach(fault -> line().getErr().println(file + ": " + fault));
             Calculator calculator = calculator();
             List<Suite.Outcome> outcomes = new ArrayList<>();

@@ -1,10 +1,8 @@
 package org.zeroply.cli;
 
 import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -41,7 +39,7 @@ final class LineCheckCommand extends Calculating.Base {
     public Integer call() throws IOException {
         limit = span.limit(line());
         Calculator calculator = calculator();
-        try (InputStream in = new BufferedInputStream(Files.newInputStream(file))) {
+        try (InputStream in = InputFile.open(file)) {
             if (json) {
                 printJson(generator -> {
                     generator.writeStartArray();

@@ -1,11 +1,9 @@
 package org.zeroply.cli;
 
 import com.fasterxml.jackson.core.JsonGenerator;
-import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -47,7 +45,7 @@ final class Marking {
 
     /** Reads a paper and tells what could not be read. */
     private static TaskPgn.Contents read(Path file, ZeroPly.Base command) throws IOException {
-        try (InputStream in = new BufferedInputStream(Files.newInputStream(file))) {
+        try (InputStream in = InputFile.open(file)) {
             TaskPgn.Contents contents = TaskPgn.read(in);
             contents.gameFaults()
                     .forEach(fault -> command.line()
@@ -76,7 +74,7 @@ final class Marking {
         public Integer call() throws IOException {
             TaskPgn.Contents contents = read(paper, this);
             List<Task> tasks = contents.paper().tasks();
-            ScriptText.Contents scripts = ScriptText.read(Files.readString(script));
+            ScriptText.Contents scripts = ScriptText.read(InputFile.text(script));
             scripts.faults()
                     .forEach(fault -> line().getErr()
                             .println(script + ", row " + fault.row() + ": no " + fault.kind() + " \"" + fault.value()

@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.PrintWriter;
 import java.io.StringWriter;
-import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
@@ -323,7 +322,7 @@ public final class ZeroPly {
         private long check(Path file) throws IOException {
             long games = 0;
             long faults = 0;
-            try (InputStream in = Files.newInputStream(file)) {
+            try (InputStream in = InputFile.open(file)) {
                 PgnReader reader = new PgnReader(in);
                 for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
                     games += entry instanceof PgnEntry.Read ? 1 : 0;
@@ -370,7 +369,7 @@ public final class ZeroPly {
         @Override
         public Integer call() throws IOException {
             long faults = 0;
-            try (InputStream in = Files.newInputStream(file)) {
+            try (InputStream in = InputFile.open(file)) {
                 PgnReader reader = new PgnReader(in);
                 for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
                     faults += entry.faults().size();

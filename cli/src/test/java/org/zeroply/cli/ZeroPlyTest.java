@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -217,6 +219,21 @@ class ZeroPlyTest {
         Run elsewhere = run("mark", paper.toString(), script.toString());
         assertThat(elsewhere.exit()).isEqualTo(1);
         assertThat(elsewhere.err()).contains("there is no task 2; the paper has 1");
+    }
+
+    @Test
+    void aScriptIsReadWhateverEditorSavedIt() throws IOException {
+        Path paper = Files.writeString(folder.resolve("paper.pgn"), PAPER);
+        String text = "student: Zoë Müller\nchoice: Ra8\n1.Ra8#\n";
+        for (byte[] saved : List.of(
+                text.getBytes(StandardCharsets.UTF_8),
+                ("\uFEFF" + text).getBytes(StandardCharsets.UTF_8),
+                text.replace("\n", "\r\n").getBytes(Charset.forName("windows-1252")))) {
+            Path script = Files.write(folder.resolve("script.txt"), saved);
+            Run marked = run("mark", paper.toString(), script.toString());
+            assertThat(marked.err()).isEmpty();
+            assertThat(marked.out()).contains("Task 1: 2 out of 3");
+        }
     }
 
     @Test

@@ -64,4 +64,15 @@ public final class Situation {
         ledger = known;
         return known.has(factor) ? known.entry(factor).of(side).value() : new Value.Absent();
     }
+
+    /** Two are the same if they came about alike. */
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof Situation that && positions.equals(that.positions) && moves.equals(that.moves);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * positions.hashCode() + moves.hashCode();
+    }
 }

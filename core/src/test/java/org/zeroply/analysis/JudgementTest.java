@@ -4,50 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
-import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
-import org.zeroply.search.Verdict;
 
 class JudgementTest {
-    /** Rooks that step to and fro, with White's expected score given for every position. */
-    private static Judgement judge(double threshold, double... white) {
-        return judge(threshold, false, white);
-    }
-
-    private static Judgement judge(double threshold, boolean alwaysBest, double... white) {
-        Position position = Fen.position("r3k3/p7/8/8/8/8/P7/R3K3 w - - 0 30");
-        List<Judgement.Point> points = new ArrayList<>();
-        List<Move> played = new ArrayList<>();
-        boolean[] away = new boolean[2];
-        for (int i = 0; i < white.length; i++) {
-            Side side = position.sideToMove();
-            int of = side.ordinal();
-            Square home = side == Side.WHITE ? Square.A1 : Square.A8;
-            Square other = side == Side.WHITE ? Square.B1 : Square.B8;
-            Move move = away[of] ? new Move(other, home) : new Move(home, other);
-            away[of] = !away[of];
-            Move best = alwaysBest ? move : new Move(position.king(side), side == Side.WHITE ? Square.D1 : Square.D8);
-            points.add(new Judgement.Point(position, new Verdict(0, white[i], 0), List.of(best)));
-            if (i < white.length - 1) {
-                played.add(move);
-                position = position.play(move);
-            }
-        }
-        return Judgement.of(points, played, threshold);
-    }
-
     @Test
     void turningPointsAreRankedByWhatTheyCost() {
         // White gives away .20 at once, Black .30 after it.
-        Judgement judgement = judge(0.15, 0.5, 0.3, 0.6, 0.6, 0.6);
+        Judgement judgement = Judgements.judge(0.15, 0.5, 0.3, 0.6, 0.6, 0.6);
         assertThat(judgement.turningPoints()).extracting(Judgement.Judged::ply).containsExactly(1, 0);
         assertThat(judgement.turningPoints().getFirst().side()).isEqualTo(Side.BLACK);
         assertThat(judgement.turningPoints().getFirst().loss()).isEqualTo(0.3, within(1e-9));
@@ -56,9 +25,9 @@ class JudgementTest {
 
     @Test
     void whoIsLostAnywayIsNotBlamedAndTheBestMoveCostsNothing() {
-        assertThat(judge(0.05, 0.09, 0.0, 0.0).turningPoints()).isEmpty();
-        assertThat(judge(0.05, 0.10, 0.0, 0.0).turningPoints()).hasSize(1);
-        Judgement best = judge(0.05, true, 0.6, 0.4, 0.4);
+        assertThat(Judgements.judge(0.05, 0.09, 0.0, 0.0).turningPoints()).isEmpty();
+        assertThat(Judgements.judge(0.05, 0.10, 0.0, 0.0).turningPoints()).hasSize(1);
+        Judgement best = Judgements.judge(0.05, true, 0.6, 0.4, 0.4);
         assertThat(best.turningPoints()).isEmpty();
         assertThat(best.moves()).allMatch(Judgement.Judged::isBest).allMatch(move -> move.loss() == 0);
     }
@@ -66,7 +35,7 @@ class JudgementTest {
     @Test
     void aDriftIsARunOfSmallLosses() {
         // White loses .06 four times; Black gives nothing back.
-        Judgement judgement = judge(0.15, 0.6, 0.54, 0.54, 0.48, 0.48, 0.42, 0.42, 0.36, 0.36);
+        Judgement judgement = Judgements.judge(0.15, 0.6, 0.54, 0.54, 0.48, 0.48, 0.42, 0.42, 0.36, 0.36);
         assertThat(judgement.turningPoints()).isEmpty();
         assertThat(judgement.drifts()).singleElement().satisfies(drift -> {
             assertThat(drift.side()).isEqualTo(Side.WHITE);
@@ -76,20 +45,21 @@ class JudgementTest {
             assertThat(drift.loss()).isEqualTo(0.24, within(1e-9));
         });
         // One good move in between does not end it; two do.
-        assertThat(judge(0.15, 0.6, 0.54, 0.54, 0.54, 0.54, 0.48, 0.48, 0.40, 0.40)
+        assertThat(Judgements.judge(0.15, 0.6, 0.54, 0.54, 0.54, 0.54, 0.48, 0.48, 0.40, 0.40)
                         .drifts())
                 .hasSize(1);
-        assertThat(judge(0.15, 0.6, 0.54, 0.54, 0.54, 0.54, 0.54, 0.54, 0.46, 0.46)
+        assertThat(Judgements.judge(0.15, 0.6, 0.54, 0.54, 0.54, 0.54, 0.54, 0.54, 0.46, 0.46)
                         .drifts())
                 .isEmpty();
         // A run that costs less than the threshold in all is none.
-        assertThat(judge(0.15, 0.6, 0.56, 0.56, 0.52, 0.52, 0.48, 0.48).drifts())
+        assertThat(Judgements.judge(0.15, 0.6, 0.56, 0.56, 0.52, 0.52, 0.48, 0.48)
+                        .drifts())
                 .isEmpty();
     }
 
     @Test
     void whatWasGivenAwayIsSummedByPhase() {
-        Judgement judgement = judge(0.15, 0.5, 0.4, 0.6, 0.6, 0.6);
+        Judgement judgement = Judgements.judge(0.15, 0.5, 0.4, 0.6, 0.6, 0.6);
         assertThat(judgement.givenAway(Side.WHITE)).containsOnlyKeys(Judgement.Phase.ENDING);
         assertThat(judgement.givenAway(Side.WHITE).get(Judgement.Phase.ENDING)).isEqualTo(0.1, within(1e-9));
         assertThat(judgement.givenAway(Side.BLACK).get(Judgement.Phase.ENDING)).isEqualTo(0.2, within(1e-9));
@@ -115,6 +85,6 @@ class JudgementTest {
     void nonsenseIsRefused() {
         assertThatThrownBy(() -> Judgement.of(List.of(), List.of(), 0.15))
                 .hasMessageContaining("one position more than moves");
-        assertThatThrownBy(() -> judge(0, 0.5, 0.5)).hasMessageContaining("threshold");
+        assertThatThrownBy(() -> Judgements.judge(0, 0.5, 0.5)).hasMessageContaining("threshold");
     }
 }

@@ -2,6 +2,7 @@ package org.zeroply.desktop.game;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -156,28 +157,24 @@ public final class Curtain {
         return lesson.getReadOnlyProperty();
     }
 
-    /** The number of the last stop that was reached, from 1; 0 without a lesson. */
+    /** The number of the last stop that was reached, from 1; 0 without a lesson. Stops whose move is gone do not count. */
     public int lessonStop() {
+        return (int) stops().filter(this::isReached).count();
+    }
+
+    private Stream<Integer> stops() {
+        return lesson.get().stream().filter(game.tree()::has);
+    }
+
+    private boolean isReached(int moment) {
         GameTree tree = game.tree();
-        int stop = 0;
-        for (int moment : lesson.get()) {
-            if (tree.has(moment) && tree.depth(moment) <= tree.depth(Math.max(0, node.get())) + 1) {
-                stop++;
-            }
-        }
-        return stop;
+        return tree.depth(moment) <= tree.depth(Math.max(0, node.get())) + 1;
     }
 
     /** Shows the game up to the next stop of the lesson; the end of the lesson lifts the curtain. */
     public void nextStop() {
-        if (!isDown()) {
-            return;
-        }
-        int stop = lessonStop();
-        if (stop < lesson.get().size() && game.tree().has(lesson.get().get(stop))) {
-            stopBefore(lesson.get().get(stop));
-        } else {
-            lift();
+        if (isDown()) {
+            stops().filter(moment -> !isReached(moment)).findFirst().ifPresentOrElse(this::stopBefore, this::lift);
         }
     }
 

@@ -19,7 +19,7 @@ import org.zeroply.store.GameSummary;
  */
 final class PagedGames extends ObservableListBase<GameSummary> {
     static final int PAGE = 100;
-    private static final int PAGES_KEPT = 40;
+    static final int PAGES_KEPT = 40;
 
     private final BiConsumer<Integer, long[]> fetch;
     private long[] ids = {};
@@ -29,7 +29,12 @@ final class PagedGames extends ObservableListBase<GameSummary> {
 
         @Override
         protected boolean removeEldestEntry(Map.Entry<Integer, List<GameSummary>> eldest) {
-            return size() > PAGES_KEPT;
+            boolean goes = size() > PAGES_KEPT;
+            if (goes) {
+                // Whoever comes back to it asks for it again.
+                asked.remove(eldest.getKey());
+            }
+            return goes;
         }
     };
 

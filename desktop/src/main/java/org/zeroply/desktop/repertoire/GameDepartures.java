@@ -121,10 +121,11 @@ public final class GameDepartures {
                 games(workbook, listed.title().student(), listed.title().side());
         List<Compared> games = new ArrayList<>();
         Map<Long, List<Departure>> byGame = new LinkedHashMap<>();
-        for (GameSummary summary : summaries) {
+        for (int i = 0; i < summaries.size(); i++) {
             if (cancel.isRequested()) {
                 return Optional.empty();
             }
+            GameSummary summary = summaries.get(i);
             Line line = Line.of(workbook.games().read(summary.id()).tree());
             List<Departure> departures = Departure.of(repertoire, line.positions(), line.moves());
             if (!departures.isEmpty()) {
@@ -138,7 +139,7 @@ public final class GameDepartures {
                                 .toList(),
                         GuardCheck.inGame(repertoire, line.positions(), line.moves())));
             }
-            progress.at((double) games.size() / Math.max(1, summaries.size()), games.size());
+            progress.at((double) (i + 1) / summaries.size(), i + 1);
         }
         return Optional.of(new Sums(games, Departures.of(byGame)));
     }

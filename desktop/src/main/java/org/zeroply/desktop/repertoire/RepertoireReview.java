@@ -52,7 +52,7 @@ public final class RepertoireReview {
         this.workbook = workbook;
         this.background = background;
         this.service = service;
-        model.flowProperty().subscribe(() -> changed());
+        model.flowProperty().subscribe(flow -> changed());
     }
 
     public ReadOnlyObjectProperty<List<Upkeep.Finding>> upkeepProperty() {

@@ -66,7 +66,7 @@ public final class SoundnessModel {
         this.workbook = workbook;
         this.background = background;
         this.service = service;
-        model.flowProperty().subscribe(() -> changed());
+        model.flowProperty().subscribe(flow -> changed());
     }
 
     public ReadOnlyObjectProperty<Found> foundProperty() {

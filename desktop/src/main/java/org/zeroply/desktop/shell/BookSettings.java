@@ -66,7 +66,7 @@ final class BookSettings {
         share("soundness", soundness.shareProperty(), 0.01);
         workbook.settings().get("lanes").ifPresent(text -> lanes.lanesProperty().set(StripLanes.read(text)));
         lanes.lanesProperty().subscribe((before, chosen) -> keep("lanes", chosen.text()));
-        reading.curtain().nodeProperty().subscribe(() -> {
+        reading.curtain().nodeProperty().subscribe(node -> {
             String now = reading.curtain().studentProperty().get();
             if (!now.equals(keptStudent)) {
                 keptStudent = now;
@@ -103,7 +103,7 @@ final class BookSettings {
     private void readScale(String text) {
         if (text.equals("two-bishop")) {
             reading.scaleProperty().set(ValueScale.TWO_BISHOP);
-        } else if (text.matches("(\\d{1,5} ){5}\\d{1,5}")) {
+        } else if (text.matches("((10000|\\d{1,4}) ){5}(10000|\\d{1,4})")) {
             List<Integer> numbers =
                     Arrays.stream(text.split(" ")).map(Integer::valueOf).toList();
             reading.scaleProperty().set(ValueScale.custom(numbers.subList(0, 5), numbers.get(5)));

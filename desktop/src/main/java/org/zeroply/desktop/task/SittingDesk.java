@@ -31,6 +31,7 @@ import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.notation.TextBytes;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.GameStatus;
 import org.zeroply.rules.Move;
@@ -390,7 +391,7 @@ public final class SittingDesk implements ResultsPane.Actions {
         for (Path file : files.toImport()) {
             background.run(
                     Texts.of("paper.reading", file.getFileName()),
-                    (progress, cancel) -> ScriptText.read(Files.readString(file)),
+                    (progress, cancel) -> ScriptText.read(TextBytes.of(Files.readAllBytes(file))),
                     read -> {
                         boolean other = read.scripts().keySet().stream()
                                 .anyMatch(task -> task > open.paper().tasks().size());

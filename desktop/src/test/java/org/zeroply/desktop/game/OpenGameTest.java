@@ -233,6 +233,23 @@ class OpenGameTest {
     }
 
     @Test
+    void aStopOfALessonWhoseMoveWasTakenOutIsPassedOver() {
+        game.enter("d4 d5 c4 e6 Nc3 Nf6 cxd5 exd5");
+        List<Integer> main = game.tree().mainLine();
+        game.toEnd();
+        game.enter("Bg5");
+        int sideline = game.nodeProperty().get();
+        game.curtain().startLesson(List.of(main.get(1), sideline, main.get(5)));
+        game.delete(sideline);
+        assertThat(game.curtain().lessonStop()).isEqualTo(1);
+        game.curtain().nextStop();
+        assertThat(game.currentName()).as("the stop after the one that is gone").isEqualTo("3.Nc3");
+        assertThat(game.curtain().lessonStop()).isEqualTo(2);
+        game.curtain().nextStop();
+        assertThat(game.isCurtainDown()).isFalse();
+    }
+
+    @Test
     void aCurtainWhoseMoveIsUndoneGoesUp() {
         game.enter("d4");
         game.enter("d5");

@@ -1,0 +1,118 @@
+package org.zeroply.desktop.shell;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.kit.Command;
+import org.zeroply.desktop.kit.OnAWorkbook;
+import org.zeroply.desktop.kit.Place;
+import org.zeroply.rules.Position;
+
+/** What the field for everything offers for a few letters, and that choosing it does it; without a window. */
+@SuppressWarnings("NullAway.Init")
+class OffersTest extends OnAWorkbook {
+    private final List<String> done = new ArrayList<>();
+    private boolean canUndo;
+    private Offers offers;
+
+    @BeforeEach
+    void begin() {
+        List<Offers.Placed> commands = List.of(
+                new Offers.Placed(null, command("Undo").when(() -> canUndo)),
+                new Offers.Placed(null, command("New game")),
+                new Offers.Placed(null, command("Compare games with the repertoire")),
+                new Offers.Placed(null, command("Remove game")));
+        offers = new Offers(commands, workbook, background, new Offers.Chosen() {
+            @Override
+            public void position(Position position) {
+                done.add("position " + position.key());
+            }
+
+            @Override
+            public void player(String name) {
+                done.add("player " + name);
+            }
+
+            @Override
+            public void game(long id) {
+                done.add("game " + id);
+            }
+
+            @Override
+            public void command(@Nullable Place place, Command command) {
+                done.add(command.title());
+            }
+        });
+    }
+
+    private static Command command(String title) {
+        return Command.titled(title, null, () -> {});
+    }
+
+    private List<String> atOnce(String text) {
+        return offers.atOnce(text).stream().map(CommandField.Offer::title).toList();
+    }
+
+    private List<CommandField.Offer> searched(String text) {
+        List<CommandField.Offer> found = new ArrayList<>();
+        offers.search(text, found::addAll);
+        return found;
+    }
+
+    @Test
+    void aCommandThatBeginsWithTheLettersComesBeforeOneThatHasThemSomewhere() {
+        assertThat(atOnce("new")).startsWith("New game");
+        assertThat(atOnce("game")).contains("New game", "Remove game", "Compare games with the repertoire");
+        assertThat(atOnce("re")).startsWith("Remove game");
+        assertThat(atOnce("xyz")).isEmpty();
+        offers.atOnce("new").getFirst().action().run();
+        assertThat(done).containsExactly("New game");
+    }
+
+    @Test
+    void whatCannotBeDoneNowIsNotOffered() {
+        assertThat(atOnce("undo")).isEmpty();
+        canUndo = true;
+        assertThat(atOnce("undo")).containsExactly("Undo");
+    }
+
+    @Test
+    void aPositionIsTakenAsOne() {
+        String fen = "4k3/8/8/8/8/8/4P3/4K3 w - - 0 1";
+        offers.atOnce(fen).getFirst().action().run();
+        assertThat(done).singleElement().satisfies(text -> assertThat(text).startsWith("position"));
+        assertThat(offers.atOnce("4k3/8/8/8/8/8/8/8 w - - 0 1"))
+                .as("one that cannot be is none")
+                .isEmpty();
+    }
+
+    @Test
+    void playersComeBeforeGamesAndBothAreOpened() {
+        long one = workbook.games()
+                .add(
+                        game("[White \"Tarn, Bastian\"]\n[Black \"Brandt, Ida\"]\n[Event \"Spring\"]\n"
+                                + "[Date \"2026.03.01\"]\n\n1.d4 *"),
+                        "add");
+        workbook.games().add(game("[White \"Okafor, Sam\"]\n[Black \"Tarn, Bastian\"]\n\n1.d4 *"), "add");
+        List<CommandField.Offer> found = searched("tarn");
+        assertThat(found).extracting(CommandField.Offer::title).first().isEqualTo("Tarn, Bastian");
+        assertThat(found).hasSize(3);
+        CommandField.Offer spring = found.stream()
+                .filter(offer -> offer.hint().equals("Spring  2026.03.01"))
+                .findFirst()
+                .orElseThrow();
+        found.getFirst().action().run();
+        spring.action().run();
+        assertThat(done).containsExactly("player Tarn, Bastian", "game " + one);
+    }
+
+    @Test
+    void anEmptyWorkbookHasNothingToFind() {
+        assertThat(searched("tarn")).isEmpty();
+        assertThat(searched("%_'\";--")).isEmpty();
+    }
+}
