@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.zeroply.analysis.PlayerSums.Played;
@@ -84,7 +85,7 @@ class PlayerSumsTest {
     void phasesAddUpToTheWhole() {
         PlayerSums sums = PlayerSums.of(List.of(new Played(DEAR, Side.WHITE, ""), new Played(LEVEL, Side.WHITE, "")));
         assertThat(sums.phases()).containsOnlyKeys(Judgement.Phase.ENDING);
-        Tally ending = sums.phases().get(Judgement.Phase.ENDING);
+        Tally ending = Objects.requireNonNull(sums.phases().get(Judgement.Phase.ENDING));
         assertThat(ending.games()).as("both games have one").isEqualTo(2);
         assertThat(ending.given()).isEqualTo(sums.total().given(), within(1e-9));
     }
