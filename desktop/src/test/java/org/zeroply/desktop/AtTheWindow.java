@@ -6,7 +6,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxRobot;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
 
@@ -16,8 +15,11 @@ abstract class AtTheWindow {
     @TempDir
     Path folder;
 
-    final FxRobot robot = new FxRobot();
     Stand stand;
+    final QuickRobot robot = new QuickRobot(() -> {
+        stand.settle();
+        stand.laidOut();
+    });
 
     OpenGame reading() {
         return stand.reading();
@@ -43,16 +45,15 @@ abstract class AtTheWindow {
 
     void keys(KeyCode... codes) {
         robot.push(codes);
-        stand.settle();
     }
 
     void type(String text) {
-        robot.write(text, 0);
-        stand.settle();
+        robot.write(text);
     }
 
     /** Presses a button, wherever it is. */
     void fire(String query) {
+        awaitNode(query);
         Stand.onStage(() -> {
             robot.lookup(query).queryAs(ButtonBase.class).fire();
             return true;
@@ -78,6 +79,7 @@ abstract class AtTheWindow {
     }
 
     void focus(String query) {
+        awaitNode(query);
         Stand.onStage(() -> {
             robot.lookup(query).query().requestFocus();
             return true;
@@ -86,11 +88,16 @@ abstract class AtTheWindow {
     }
 
     void set(String query, String text) {
+        awaitNode(query);
         Stand.onStage(() -> {
             robot.lookup(query).queryAs(TextInputControl.class).setText(text);
             return true;
         });
         stand.settle();
+    }
+
+    private void awaitNode(String query) {
+        stand.await(query, () -> robot.lookup(query).tryQuery().isPresent());
     }
 
     String text(String query) {

@@ -175,7 +175,7 @@ class InterfaceTest extends AtTheWindow {
         click(Square.A8);
         keys(KeyCode.R);
         assertThat(moves()).isEqualTo("1. a8=R+");
-        robot.drag(at(Square.H8), MouseButton.PRIMARY).dropTo(at(Square.G7));
+        robot.dragTo(at(Square.H8), at(Square.G7));
         stand.settle();
         assertThat(moves()).isEqualTo("1. a8=R+ Kg7");
     }

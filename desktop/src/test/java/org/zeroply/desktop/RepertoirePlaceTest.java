@@ -14,7 +14,6 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.testfx.api.FxRobot;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.repertoire.RepertoireModel;
@@ -295,7 +294,7 @@ class RepertoirePlaceTest extends AtTheWindow {
     void theKeyboardAloneTypesWalksTakesAwayAndUndoes() {
         openStudents("Brandt, Ida");
         int before = repertoire().repertoire().size();
-        new FxRobot().write("d4 f5 h4");
+        robot.write("d4 f5 h4");
         keys(KeyCode.ENTER);
         stand.await("the line", () -> repertoire().repertoire().size() > before);
         int typed = repertoire().repertoire().size();
@@ -305,15 +304,14 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(repertoire().line(repertoire().nodeProperty().get()))
                 .as("the field is empty, so the arrow walks, to the answer before")
                 .isEqualTo("1.d4");
-        new FxRobot().write("f5 h4");
+        robot.write("f5 h4");
         keys(KeyCode.ENTER);
         assertThat(repertoire().line(repertoire().nodeProperty().get())).isEqualTo("1.d4 f5 2.h4");
         keys(KeyCode.DELETE);
         stand.await("the move is gone", () -> repertoire().repertoire().size() < typed);
         keys(KeyCode.CONTROL, KeyCode.Z);
         stand.await("the move is back", () -> repertoire().repertoire().size() == typed);
-        assertThat(Stand.onStage(() -> new FxRobot()
-                        .lookup("#repertoire-which")
+        assertThat(Stand.onStage(() -> robot.lookup("#repertoire-which")
                         .queryComboBox()
                         .getButtonCell()
                         .getText()))

@@ -326,7 +326,8 @@ public final class Stand implements AutoCloseable {
         }
     }
 
-    private static void waitFor(String what, BooleanSupplier condition) {
+    /** Waits for a condition and for nothing else. */
+    static void waitFor(String what, BooleanSupplier condition) {
         long end = System.nanoTime() + PATIENCE_MILLIS * 1_000_000;
         while (!onStage(condition::getAsBoolean)) {
             if (System.nanoTime() > end) {
@@ -346,7 +347,16 @@ public final class Stand implements AutoCloseable {
 
     /** Waits for some frames: what has just changed its style or its place is drawn so only in a later one. */
     public void drawn() {
-        CountDownLatch frames = new CountDownLatch(FRAMES);
+        frames(FRAMES);
+    }
+
+    /** Waits until a frame has been laid out that was begun after now. */
+    void laidOut() {
+        frames(2);
+    }
+
+    private static void frames(int number) {
+        CountDownLatch frames = new CountDownLatch(number);
         AnimationTimer timer = new AnimationTimer() {
             @Override
             public void handle(long now) {

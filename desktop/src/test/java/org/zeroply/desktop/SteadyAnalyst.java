@@ -15,24 +15,28 @@ import org.zeroply.work.Cancel;
  */
 final class SteadyAnalyst implements Analyst {
     private static final long NODES_A_MILLISECOND = 60;
-    private static final long NODES_WITHOUT_A_LIMIT = 200_000;
+
+    /** What asks for no end has one all the same where a picture is to be the same each time. */
+    private static final long NODES_OF_A_PICTURE = 200_000;
 
     private static final int BRISK = 8;
 
     private final Calculator calculator;
     private final int share;
+    private final long mostNodes;
 
-    private SteadyAnalyst(int megabytes, int share) {
+    private SteadyAnalyst(int megabytes, int share, long mostNodes) {
         calculator = new Calculator(megabytes, 1);
         this.share = share;
+        this.mostNodes = mostNodes;
     }
 
     static SteadyAnalyst thorough() {
-        return new SteadyAnalyst(16, 1);
+        return new SteadyAnalyst(16, 1, NODES_OF_A_PICTURE);
     }
 
     static SteadyAnalyst brisk() {
-        return new SteadyAnalyst(1, BRISK);
+        return new SteadyAnalyst(1, BRISK, 0);
     }
 
     @Override
@@ -46,7 +50,7 @@ final class SteadyAnalyst implements Analyst {
         Limit asked = question.limit();
         long nodes = asked.millis() > 0 ? asked.millis() * NODES_A_MILLISECOND : asked.nodes();
         boolean endless = nodes == 0 && asked.depth() == 0;
-        Limit limit = new Limit(0, (endless ? NODES_WITHOUT_A_LIMIT : nodes) / share, asked.depth());
+        Limit limit = new Limit(0, endless ? mostNodes : nodes / share, asked.depth());
         return steady(calculator.calculate(question.withLimit(limit), found -> partial.accept(steady(found)), cancel));
     }
 

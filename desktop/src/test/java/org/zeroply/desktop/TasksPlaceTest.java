@@ -9,7 +9,6 @@ import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -247,7 +246,7 @@ class TasksPlaceTest extends AtTheWindow {
     void tasksArePutInOrderWithTheMouseAndQuestionsAreProposed() throws IOException {
         take("two.pgn", ENDING + "\n[SetUp \"1\"]\n[FEN \"6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1\"]\n\n1. Ra8# $18 *\n");
         Task first = tasks().paperProperty().get().tasks().getFirst();
-        robot.drag("#tasks-chip-1", MouseButton.PRIMARY).dropTo("#tasks-chip-2");
+        robot.dragTo("#tasks-chip-1", "#tasks-chip-2");
         stand.settle();
         assertThat(tasks().paperProperty().get().tasks().getLast().start()).isEqualTo(first.start());
         robot.clickOn("#tasks-chip-1");

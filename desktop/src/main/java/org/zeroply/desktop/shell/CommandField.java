@@ -26,6 +26,10 @@ final class CommandField extends TextField {
     private final Function<String, List<Offer>> offers;
     private final BiConsumer<String, Consumer<List<Offer>>> search;
     private final Runnable onLeave;
+    private boolean looking;
+
+    /** Enter was pressed while what was typed is still looked up. */
+    private boolean wanted;
 
     /** Something to choose: what it says, a hint at its right, and what it does. */
     record Offer(String title, String hint, Runnable action) {}
@@ -72,12 +76,18 @@ final class CommandField extends TextField {
         }
         String asked = getText().strip();
         show(offers.apply(asked));
-        if (!asked.isEmpty()) {
+        looking = !asked.isEmpty();
+        wanted = false;
+        if (looking) {
             search.accept(asked, found -> {
                 if (isFocused() && getText().strip().equals(asked)) {
                     List<Offer> all = new ArrayList<>(found);
                     all.addAll(offers.apply(asked));
                     show(all);
+                    looking = false;
+                    if (wanted) {
+                        perform();
+                    }
                 }
             });
         }
@@ -95,7 +105,7 @@ final class CommandField extends TextField {
         switch (event.getCode()) {
             case DOWN -> list.getSelectionModel().selectNext();
             case UP -> list.getSelectionModel().selectPrevious();
-            case ENTER -> perform();
+            case ENTER -> enter();
             case ESCAPE -> leave();
             default -> {
                 return;
@@ -105,6 +115,15 @@ final class CommandField extends TextField {
             list.scrollTo(Math.max(0, list.getSelectionModel().getSelectedIndex() - 4));
         }
         event.consume();
+    }
+
+    /** Who types a name and Enter at once means what will be the first offer; a second Enter does not wait. */
+    private void enter() {
+        if (looking && !wanted && list.getSelectionModel().getSelectedIndex() <= 0) {
+            wanted = true;
+        } else {
+            perform();
+        }
     }
 
     private void perform() {
