@@ -32,13 +32,6 @@ final class Searcher {
 
     private static final long PASSING_SALT = 0x9E3779B97F4A7C14L;
 
-    /** Orders of moves: that of the table, good captures, killers, the counter-move, quiet moves by history, losing captures. */
-    private static final int TABLE_FIRST = 1 << 30;
-
-    private static final int GOOD_CAPTURE = 1 << 26;
-    private static final int KILLER = 1 << 25;
-    private static final int COUNTER = 1 << 24;
-    private static final int BAD_CAPTURE = -(1 << 26);
     private static final int[][] REDUCTION = new int[64][64];
 
     static {
@@ -62,12 +55,9 @@ final class Searcher {
     private final Evaluation evaluation;
     private final Table table;
     private final BooleanSupplier stop;
+    private final MoveOrder order;
     private final boolean aspiration;
     private final boolean tableOn;
-    private final boolean exchangeOrder;
-    private final boolean killersOn;
-    private final boolean historyOn;
-    private final boolean counterOn;
     private final boolean nullMove;
     private final boolean lateReduction;
     private final boolean latePruning;
@@ -84,25 +74,18 @@ final class Searcher {
     private final int rootIndex;
 
     private final int[][] moves = new int[MAX_PLY + 2][Board.MAX_MOVES];
-    private final int[][] order = new int[MAX_PLY + 2][Board.MAX_MOVES];
     private final int[][] tried = new int[MAX_PLY + 2][64];
     private final int[][] line = new int[MAX_PLY + 2][MAX_PLY + 2];
     private final int[] lineLength = new int[MAX_PLY + 2];
     private final int[] evaluations = new int[MAX_PLY + 2];
     private final int[] squares = new int[MAX_PLY + 2];
     private final Checks[] checks = new Checks[MAX_PLY + 2];
-    private final int[][] killers = new int[MAX_PLY + 2][2];
 
     /** By ply: piece code times 64 plus target of the move made there, 0 for a pass. */
     private final int[] made = new int[MAX_PLY + 2];
 
     /** Half-moves on the path since the last pass, so that no repetition is seen across one. */
     private final int[] sincePass = new int[MAX_PLY + 2];
-
-    private final int[] history = new int[2 * 4096];
-    private final int[] captureHistory = new int[13 * 64 * 7];
-    private final short[] follow = new short[13 * 64 * 13 * 64];
-    private final int[] counters = new int[13 * 64];
 
     /** The moves made since the root, 0 for a pass, so that a search that stops in the middle can take them back. */
     private final int[] madeMoves = new int[MAX_PLY + 4];
@@ -133,10 +116,6 @@ final class Searcher {
         this.stop = stop;
         aspiration = !without.contains(Technique.ASPIRATION);
         tableOn = !without.contains(Technique.TABLE);
-        exchangeOrder = !without.contains(Technique.EXCHANGE_ORDER);
-        killersOn = !without.contains(Technique.KILLERS);
-        historyOn = !without.contains(Technique.HISTORY);
-        counterOn = !without.contains(Technique.COUNTER_MOVE);
         nullMove = !without.contains(Technique.NULL_MOVE);
         lateReduction = !without.contains(Technique.LATE_REDUCTION);
         latePruning = !without.contains(Technique.LATE_PRUNING);
@@ -146,6 +125,7 @@ final class Searcher {
         extensions = !without.contains(Technique.EXTENSIONS);
         lazy = !without.contains(Technique.LAZY_EVALUATION);
         tableMoveReduction = !without.contains(Technique.TABLE_MOVE_REDUCTION);
+        order = new MoveOrder(board, made, without);
         Arrays.setAll(checks, ply -> new Checks());
         path = Arrays.copyOf(before, before.length + MAX_PLY + 4);
         rootIndex = before.length;
@@ -178,10 +158,11 @@ final class Searcher {
     void rootMoves(int[] wanted) {
         rootMoves = wanted.clone();
         long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
-        boolean found = known != Table.NOTHING && bring(Table.move(known), rootMoves, order[0], rootMoves.length);
-        scoreMoves(rootMoves, found ? 1 : 0, rootMoves.length, 0);
+        boolean found = known != Table.NOTHING
+                && MoveOrder.bring(Table.move(known), rootMoves, order.scores(0), rootMoves.length);
+        order.score(rootMoves, found ? 1 : 0, rootMoves.length, 0);
         for (int i = found ? 1 : 0; i < rootMoves.length; i++) {
-            pick(rootMoves, order[0], i, rootMoves.length);
+            MoveOrder.pick(rootMoves, order.scores(0), i, rootMoves.length);
         }
     }
 
@@ -261,7 +242,7 @@ final class Searcher {
         int count = rootMoves.length;
         for (int i = from; i < count; i++) {
             int move = rootMoves[i];
-            boolean quiet = isQuiet(move);
+            boolean quiet = order.isQuiet(move);
             boolean check = givesCheck(move, 0);
             make(move, 0);
             int value;
@@ -409,9 +390,9 @@ final class Searcher {
         int capturesTried = 0;
         int[] triedHere = tried[ply];
         boolean nearMate = Math.abs(alpha) >= MATE_BOUND;
-        boolean scored = !bring(tableMove, buffer, order[ply], count);
+        boolean scored = !MoveOrder.bring(tableMove, buffer, order.scores(ply), count);
         if (scored) {
-            scoreMoves(buffer, 0, count, ply);
+            order.score(buffer, 0, count, ply);
         }
         boolean skipQuiets = false;
         if (mayPass) {
@@ -424,11 +405,12 @@ final class Searcher {
         checks[ply].prepare(board);
         for (int i = 0; i < count; i++) {
             if (i > 0 && !scored) {
-                scoreMoves(buffer, 1, count, ply);
+                order.score(buffer, 1, count, ply);
                 scored = true;
             }
-            int move = skipQuiets || i == 0 && !scored ? buffer[i] : pick(buffer, order[ply], i, count);
-            boolean quiet = isQuiet(move);
+            int move =
+                    skipQuiets || i == 0 && !scored ? buffer[i] : MoveOrder.pick(buffer, order.scores(ply), i, count);
+            boolean quiet = order.isQuiet(move);
             boolean check = givesCheck(move, ply);
             int extension = extendSingle;
 
@@ -449,7 +431,7 @@ final class Searcher {
                     }
                 } else if (exchangePruning
                         && depth <= 7
-                        && order[ply][i] < GOOD_CAPTURE
+                        && order.scores(ply)[i] < MoveOrder.GOOD_CAPTURE
                         && !FastExchange.atLeast(board, move, (quiet ? -50 : -85) * depth)) {
                     continue;
                 }
@@ -471,12 +453,12 @@ final class Searcher {
                 if (lateReduction
                         && depth >= 3
                         && i >= (principal ? 3 : 2)
-                        && (quiet || order[ply][i] < GOOD_CAPTURE)) {
+                        && (quiet || order.scores(ply)[i] < MoveOrder.GOOD_CAPTURE)) {
                     int less = REDUCTION[Math.min(depth, 63)][Math.min(i, 63)];
                     if (!quiet) {
                         less--;
                     } else {
-                        less -= historyOn ? Math.clamp(quietHistory(move, code, ply) / 7000, -2, 2) : 0;
+                        less -= Math.clamp(order.standing(move, code, ply) / 7000, -2, 2);
                     }
                     if (principal) {
                         less--;
@@ -490,7 +472,7 @@ final class Searcher {
                     if (check || inCheck) {
                         less--;
                     }
-                    if (isKiller(move, ply)) {
+                    if (order.isKiller(move, ply)) {
                         less--;
                     }
                     reduced = Math.clamp(next - less, 1, next);
@@ -514,7 +496,7 @@ final class Searcher {
                     }
                     alpha = value;
                     if (alpha >= beta) {
-                        learn(move, quiet, quietsTried, capturesTried, triedHere, depth, ply);
+                        order.learn(move, quiet, quietsTried, capturesTried, triedHere, depth, ply);
                         break;
                     }
                 }
@@ -644,13 +626,13 @@ final class Searcher {
             checks[ply].prepare(board);
             count = depth == 0 ? capturesAndChecks(buffer, ply) : board.legalCaptures(buffer);
         }
-        scoreMoves(buffer, bring(tableMove, buffer, order[ply], count) ? 1 : 0, count, ply);
+        order.score(buffer, MoveOrder.bring(tableMove, buffer, order.scores(ply), count) ? 1 : 0, count, ply);
         int bestMove = 0;
         int margin = still + 160;
         for (int i = 0; i < count; i++) {
-            int move = pick(buffer, order[ply], i, count);
+            int move = MoveOrder.pick(buffer, order.scores(ply), i, count);
             if (!inCheck) {
-                boolean quiet = isQuiet(move);
+                boolean quiet = order.isQuiet(move);
                 if (!quiet && futility && Math.abs(alpha) < MATE_BOUND && Board.kind(move) < Board.PROMOTION) {
                     int taken = board.codeAt(Board.to(move));
                     int reachable = margin + FastExchange.VALUE[taken == 0 ? 0 : (taken - 1) % 6];
@@ -659,10 +641,10 @@ final class Searcher {
                         continue;
                     }
                 }
-                if (exchangePruning && isLosing(move, quiet, order[ply][i])) {
+                if (exchangePruning && order.isLosing(move, quiet, order.scores(ply)[i])) {
                     continue;
                 }
-            } else if (latePruning && best > -MATE_BOUND && isQuiet(move) && i > 3) {
+            } else if (latePruning && best > -MATE_BOUND && order.isQuiet(move) && i > 3) {
                 // An escape that holds has been found; further quiet escapes are for the full search.
                 break;
             }
@@ -690,19 +672,15 @@ final class Searcher {
         return best;
     }
 
-    /** Whether the exchange loses; for captures the order has already asked. */
-    private boolean isLosing(int move, boolean quiet, int score) {
-        return exchangeOrder && !quiet ? score < GOOD_CAPTURE : !FastExchange.atLeast(board, move, 0);
-    }
-
     private int capturesAndChecks(int[] buffer, int ply) {
         int all = board.legalMoves(buffer);
         int kept = 0;
         for (int i = 0; i < all; i++) {
             int move = buffer[i];
             int kind = Board.kind(move);
-            boolean wanted =
-                    kind >= Board.PROMOTION ? kind == Board.PROMOTION + 3 : !isQuiet(move) || givesCheck(move, ply);
+            boolean wanted = kind >= Board.PROMOTION
+                    ? kind == Board.PROMOTION + 3
+                    : !order.isQuiet(move) || givesCheck(move, ply);
             if (wanted) {
                 buffer[kept++] = move;
             }
@@ -792,146 +770,7 @@ final class Searcher {
         return value >= MATE_BOUND ? value - ply : value <= -MATE_BOUND ? value + ply : value;
     }
 
-    private boolean isQuiet(int move) {
-        int kind = Board.kind(move);
-        return board.codeAt(Board.to(move)) == 0 && kind != Board.EN_PASSANT && kind != Board.PROMOTION + 3;
-    }
-
     private boolean givesCheck(int move, int ply) {
         return checks[ply].gives(board, move);
-    }
-
-    // ---- the order of moves
-
-    /** Puts the move of the table first, so that the others need no order if it is enough; false if it is not there. */
-    private static boolean bring(int move, int[] buffer, int[] scores, int count) {
-        if (move == 0) {
-            return false;
-        }
-        for (int i = 0; i < count; i++) {
-            if (buffer[i] == move) {
-                buffer[i] = buffer[0];
-                buffer[0] = move;
-                scores[0] = TABLE_FIRST;
-                return true;
-            }
-        }
-        return false;
-    }
-
-    private void scoreMoves(int[] buffer, int first, int count, int ply) {
-        int[] scores = order[ply];
-        int killer = killers[ply][0];
-        int second = killers[ply][1];
-        int counter = counterOn ? counters[made[ply]] : 0;
-        for (int i = first; i < count; i++) {
-            int move = buffer[i];
-            int kind = Board.kind(move);
-            int code = board.codeAt(Board.from(move));
-            if (!isQuiet(move)) {
-                int taken = board.codeAt(Board.to(move));
-                int victim = kind == Board.EN_PASSANT ? 0 : taken == 0 ? -1 : (taken - 1) % 6;
-                int value = (victim < 0 ? 0 : FastExchange.VALUE[victim] * 16)
-                        + (kind == Board.PROMOTION + 3 ? 12_000 : 0)
-                        - (code - 1) % 6
-                        + (historyOn ? captureHistory[captureIndex(move, code)] : 0);
-                boolean good = exchangeOrder
-                        ? FastExchange.atLeast(board, move, 0)
-                        : victim >= (code - 1) % 6 || kind == Board.PROMOTION + 3;
-                scores[i] = (good ? GOOD_CAPTURE : exchangeOrder ? BAD_CAPTURE : 0) + value;
-            } else if (kind >= Board.PROMOTION) {
-                scores[i] = BAD_CAPTURE;
-            } else if (killersOn && move == killer) {
-                scores[i] = KILLER + 1;
-            } else if (killersOn && move == second) {
-                scores[i] = KILLER;
-            } else if (move == counter) {
-                scores[i] = COUNTER;
-            } else {
-                scores[i] = historyOn ? quietHistory(move, code, ply) : 0;
-            }
-        }
-    }
-
-    private int quietHistory(int move, int code, int ply) {
-        int target = code << 6 | Board.to(move);
-        int sum = 2 * history[board.side() << 12 | move & 4095];
-        if (made[ply] != 0) {
-            sum += 2 * follow[made[ply] * 832 + target];
-        }
-        if (ply > 1 && made[ply - 1] != 0) {
-            sum += follow[made[ply - 1] * 832 + target];
-        }
-        return sum;
-    }
-
-    private boolean isKiller(int move, int ply) {
-        return killersOn && (move == killers[ply][0] || move == killers[ply][1]);
-    }
-
-    private int captureIndex(int move, int code) {
-        int taken = board.codeAt(Board.to(move));
-        return (code << 6 | Board.to(move)) * 7 + (taken == 0 ? 6 : (taken - 1) % 6);
-    }
-
-    /** Brings the best of the moves from a place on to that place. */
-    private static int pick(int[] buffer, int[] scores, int from, int count) {
-        int best = from;
-        for (int i = from + 1; i < count; i++) {
-            if (scores[i] > scores[best]) {
-                best = i;
-            }
-        }
-        int move = buffer[best];
-        if (best != from) {
-            int score = scores[best];
-            buffer[best] = buffer[from];
-            scores[best] = scores[from];
-            buffer[from] = move;
-            scores[from] = score;
-        }
-        return move;
-    }
-
-    /** A move refuted the position: it gains standing, those tried before it lose some. */
-    private void learn(int move, boolean quiet, int quiets, int captures, int[] triedHere, int depth, int ply) {
-        int gain = Math.min(1800, 20 * depth * depth + 90 * depth);
-        if (quiet) {
-            if (killers[ply][0] != move) {
-                killers[ply][1] = killers[ply][0];
-                killers[ply][0] = move;
-            }
-            counters[made[ply]] = move;
-            adjustQuiet(move, gain, ply);
-            for (int i = 0; i < quiets; i++) {
-                adjustQuiet(triedHere[i], -gain, ply);
-            }
-        } else {
-            adjust(captureHistory, captureIndex(move, board.codeAt(Board.from(move))), gain);
-        }
-        for (int i = 0; i < captures; i++) {
-            int other = triedHere[63 - i];
-            adjust(captureHistory, captureIndex(other, board.codeAt(Board.from(other))), -gain);
-        }
-    }
-
-    private void adjustQuiet(int move, int gain, int ply) {
-        adjust(history, board.side() << 12 | move & 4095, gain);
-        int target = board.codeAt(Board.from(move)) << 6 | Board.to(move);
-        if (made[ply] != 0) {
-            adjust(follow, made[ply] * 832 + target, gain);
-        }
-        if (ply > 1 && made[ply - 1] != 0) {
-            adjust(follow, made[ply - 1] * 832 + target, gain);
-        }
-    }
-
-    /** Moves a standing toward its limit of 16,384, by less the nearer it is. */
-    private static void adjust(int[] standing, int index, int gain) {
-        standing[index] += gain - standing[index] * Math.abs(gain) / 16_384;
-    }
-
-    private static void adjust(short[] standing, int index, int gain) {
-        standing[index] += (short) (gain - standing[index] * Math.abs(gain) / 16_384);
     }
 }

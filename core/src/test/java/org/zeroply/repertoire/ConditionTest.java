@@ -139,6 +139,31 @@ class ConditionTest {
     }
 
     @Test
+    void aBreachIsTheSameAfterAnEditElsewhere() {
+        Guard bishop = new Guard(
+                PieceType.KNIGHT, Square.E5, new Condition.Bears(Side.WHITE, PieceType.BISHOP, Square.E5), "");
+        Repertoire before = Trees.say(
+                Trees.of(Side.WHITE, "d4 d5 Nf3 Nf6 Ne5"),
+                "d4 d5 Nf3",
+                edge -> ((Answer) edge).withGuards(List.of(bishop)));
+        Repertoire after = Trees.say(
+                Trees.of(Side.WHITE, "d4 d5 Nf3 Nf6 Ne5", "d4 f5 c4"),
+                "d4 d5 Nf3",
+                edge -> ((Answer) edge).withGuards(List.of(bishop)));
+        List<Breach> breaches = GuardCheck.of(before, new Cancel());
+        assertThat(breaches).hasSize(1);
+        assertThat(GuardCheck.of(after, new Cancel()))
+                .as("so that what was calculated of it still belongs to it")
+                .isEqualTo(breaches)
+                .hasSameHashCodeAs(breaches);
+        Repertoire otherWay = Trees.say(
+                Trees.of(Side.WHITE, "d4 Nf6 Nf3 d5 Ne5"),
+                "d4 Nf6 Nf3",
+                edge -> ((Answer) edge).withGuards(List.of(bishop)));
+        assertThat(GuardCheck.of(otherWay, new Cancel())).hasSize(1).isNotEqualTo(breaches);
+    }
+
+    @Test
     void aGuardThatAsksTheWayFailsOnOneOrderOnly() {
         Repertoire repertoire = Trees.of(Side.WHITE, "d4 d5 c4 e6 Nc3", "c4 e6 d4 d5 Nc3");
         Guard order = new Guard(
