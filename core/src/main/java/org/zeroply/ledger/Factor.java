@@ -1,7 +1,6 @@
 package org.zeroply.ledger;
 
 import java.util.Optional;
-import java.util.Set;
 import org.zeroply.words.Words;
 
 /** What a line of the ledger measures. The formulas stand in docs/measures.md under the same names. */
@@ -86,11 +85,17 @@ public enum Factor {
     }
 
     private final Section section;
-    private final Set<Trait> traits;
+
+    /** A bit for each trait. */
+    private final int traits;
 
     Factor(Section section, Trait... traits) {
         this.section = section;
-        this.traits = Set.of(traits);
+        int bits = 0;
+        for (Trait trait : traits) {
+            bits |= 1 << trait.ordinal();
+        }
+        this.traits = bits;
     }
 
     public Section section() {
@@ -98,7 +103,7 @@ public enum Factor {
     }
 
     public boolean is(Trait trait) {
-        return traits.contains(trait);
+        return (traits & 1 << trait.ordinal()) != 0;
     }
 
     /** Whether a line may be called worse by this entry alone. */
