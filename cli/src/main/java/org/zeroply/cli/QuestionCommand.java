@@ -72,7 +72,7 @@ final class QuestionCommand implements Callable<Integer> {
                 .build());
         for (Parameter<?> parameter : question.parameters()) {
             switch (parameter) {
-                case Parameter.Number number ->
+                case Parameter.Count number ->
                     option(
                             "--" + number.name(),
                             Integer.class,
@@ -175,7 +175,7 @@ final class QuestionCommand implements Callable<Integer> {
         for (Parameter<?> parameter : question.parameters()) {
             String name = "--" + parameter.name();
             switch (parameter) {
-                case Parameter.Number number -> {
+                case Parameter.Count number -> {
                     int value = value(name, Integer.class, number.usual());
                     if (value < number.least() || value > number.most()) {
                         throw wrong(name + " takes " + number.least() + " to " + number.most() + ", not " + value);

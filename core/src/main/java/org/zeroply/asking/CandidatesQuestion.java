@@ -21,8 +21,8 @@ import org.zeroply.words.Words;
  * window has cards of its own for this one, which grow while it is worked out.
  */
 public final class CandidatesQuestion implements CoachQuestion<Study> {
-    private static final Parameter.Number LINES =
-            new Parameter.Number("lines", "candidates.lines", 1, Question.MOST_LINES, 3);
+    private static final Parameter.Count LINES =
+            new Parameter.Count("lines", "candidates.lines", 1, Question.MOST_LINES, 3);
     private static final Parameter.Words NAMED = new Parameter.Words("named", "candidates.named", false, false);
 
     private static final int DRAWN = 3;

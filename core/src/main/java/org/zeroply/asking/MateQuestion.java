@@ -18,7 +18,7 @@ import org.zeroply.words.Words;
 
 /** Is there a mate, whatever is replied? */
 public final class MateQuestion implements CoachQuestion<MateProof> {
-    public static final Parameter.Number MOVES = new Parameter.Number("mate", "mate.in", 1, ProofSearch.MOST_MOVES, 5);
+    public static final Parameter.Count MOVES = new Parameter.Count("mate", "mate.in", 1, ProofSearch.MOST_MOVES, 5);
     public static final Parameter.Flag CHECKS = new Parameter.Flag("checks", "mate.checksOnly", false);
 
     private static final int TABLE_MEGABYTES = 64;

@@ -19,7 +19,7 @@ public sealed interface Parameter<T extends @Nullable Object> {
     T usual();
 
     /** A whole number within bounds. */
-    record Number(String name, String words, int least, int most, Integer usual) implements Parameter<Integer> {}
+    record Count(String name, String words, int least, int most, Integer usual) implements Parameter<Integer> {}
 
     record Flag(String name, String words, Boolean usual) implements Parameter<Boolean> {}
 

@@ -11,7 +11,7 @@ import org.zeroply.words.Words;
 /** What a move drops now, and what must be ready first. */
 public final class ReadyQuestion implements CoachQuestion<Readiness> {
     public static final Parameter.Words MOVE = new Parameter.Words("", "question.READY.typed", true, false);
-    public static final Parameter.Number SETS = new Parameter.Number("sets", "ready.sets", 0, Readiness.MOST_MOVES, 3);
+    public static final Parameter.Count SETS = new Parameter.Count("sets", "ready.sets", 0, Readiness.MOST_MOVES, 3);
 
     @Override
     public String key() {

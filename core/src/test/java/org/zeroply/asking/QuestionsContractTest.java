@@ -40,7 +40,7 @@ class QuestionsContractTest {
         for (Parameter<?> parameter : question.parameters()) {
             if (parameter instanceof Parameter.Words words) {
                 given = given.with(words, typed);
-            } else if (parameter instanceof Parameter.Number number) {
+            } else if (parameter instanceof Parameter.Count number) {
                 given = given.with(number, number.least() + 1);
             }
         }

@@ -69,10 +69,10 @@ final class QuickRobot extends FxRobot {
     public QuickRobot write(String text, int pauseMillis) {
         Scene scene = Stand.onStage(
                 () -> robotContext().getWindowFinder().window(Window::isFocused).getScene());
-        for (char letter : text.toCharArray()) {
-            robotContext().getBaseRobot().typeKeyboard(scene, KeyCode.UNDEFINED, String.valueOf(letter));
+        text.chars().forEach(letter -> {
+            robotContext().getBaseRobot().typeKeyboard(scene, KeyCode.UNDEFINED, Character.toString(letter));
             Stand.onStage(() -> true);
-        }
+        });
         return done();
     }
 

@@ -182,7 +182,7 @@ final class QuestionPane extends VBox {
         List<Node> nodes = new ArrayList<>();
         for (Parameter<?> parameter : question.parameters()) {
             switch (parameter) {
-                case Parameter.Number number -> nodes.addAll(List.of(label(number), spinner(number)));
+                case Parameter.Count number -> nodes.addAll(List.of(label(number), spinner(number)));
                 case Parameter.Flag flag -> nodes.add(checkBox(flag));
                 case Parameter.OneSide side -> nodes.add(sides(side));
                 case Parameter.Words words -> nodes.add(lineField(Words.of(words.words())));
@@ -209,7 +209,7 @@ final class QuestionPane extends VBox {
         return new Label(Words.of(parameter.words()));
     }
 
-    private Spinner<Integer> spinner(Parameter.Number number) {
+    private Spinner<Integer> spinner(Parameter.Count number) {
         Spinner<Integer> spinner = new Spinner<>(
                 number.least(), number.most(), model.givenProperty().get().of(number));
         spinner.setId(id(number));

@@ -78,7 +78,7 @@ final class FilterBar extends FlowPane {
         this.model = model;
         this.language = language;
         getStyleClass().add("filter-bar");
-        Button pattern = Widgets.button("filter.pattern", "filter-pattern", askPattern::run);
+        Button pattern = Widgets.button("filter.pattern", "filter-pattern", askPattern);
         Button clear = new Button(Texts.of("filter.clear"));
         clear.setId("filter-clear");
         clear.getStyleClass().add("quiet-button");

@@ -79,7 +79,7 @@ public final class CoachCard extends VBox {
         candidate = new LineField(
                 "coach-candidate", Texts.of("coach.candidate.prompt"), coach.typed(), coach::addCandidate);
         HBox.setHgrow(candidate, Priority.ALWAYS);
-        Button take = Widgets.quietButton("coach.candidate.take", "coach-take", onTakeOver::run);
+        Button take = Widgets.quietButton("coach.candidate.take", "coach-take", onTakeOver);
         take.setTooltip(new Tooltip(Texts.of("coach.candidate.take.tip")));
         take.setMinWidth(Region.USE_PREF_SIZE);
         HBox candidateEntry = new HBox(6, candidate, take);

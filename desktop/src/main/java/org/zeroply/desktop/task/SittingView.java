@@ -147,7 +147,7 @@ public final class SittingView extends BorderPane {
                 model.begin();
             }
         });
-        Button leave = Widgets.button("sitting.leave", "sitting-leave", askToLeave::run);
+        Button leave = Widgets.button("sitting.leave", "sitting-leave", askToLeave);
         Region gap = Widgets.space();
         HBox buttons = new HBox(10, commit, pause, gap, leave);
         Label help = Widgets.wrapped("soft");
