@@ -81,7 +81,9 @@ public final class EliminateQuestion implements CoachQuestion<Elimination> {
     private static Row row(Asked asked, Elimination found, Elimination.Tried tried) {
         Position position = found.position();
         boolean survives = tried.fate() == Elimination.Fate.SURVIVES;
-        String verdict = tried.verdict().text();
+        String verdict = position.play(tried.move()).isCheckmate()
+                ? Words.of("eliminate.mates")
+                : tried.verdict().text();
         String grounds = tried.grounds().text();
         String detail = survives
                 ? Words.of(found.isLost() ? "eliminate.leastBad" : "eliminate.survives", verdict, grounds)

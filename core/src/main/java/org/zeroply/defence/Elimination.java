@@ -2,13 +2,17 @@ package org.zeroply.defence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Worse;
+import org.zeroply.ending.Counted;
 import org.zeroply.ending.Elementary;
+import org.zeroply.ending.Exact;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
@@ -21,11 +25,10 @@ import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 /**
- * Candidates of a position, each with its refutation or the word that it survives. A move is refuted if it gives away at
- * least {@link Candidate#REFUTED} of the expected score against the best, is mated where the best is not, or is worth three
- * pawns less: in a lost position there are still better and worse defences. Where the exact endings know the position, a move
- * survives if it keeps the result. Of the replies that refute it, the one stands here
- * whose harm shows after the fewest moves; of several as short, the most forcing one.
+ * Candidates of a position, each with its refutation or the word that it survives. A move is refuted if it is {@link Worse}
+ * than the best, or is mated where the best is not: in a lost position there are still better and worse defences. Where the
+ * exact endings know the position, a move survives if it keeps the result, and its verdict is the exact one. Of the replies
+ * that refute it, the one stands here whose harm shows after the fewest moves; of several as short, the most forcing one.
  *
  * @param tried every candidate, those that survive first, then the refuted ones, the least bad first
  * @param complete whether every candidate was looked at with the whole effort
@@ -37,7 +40,6 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
     private static final int LONGEST_PROOF = 5;
     private static final int REPLIES = 4;
     private static final long EXACT_MILLIS = 1_500;
-    private static final int THREE_PAWNS = 300;
 
     /** What became of a candidate. */
     public enum Fate {
@@ -115,8 +117,16 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         private final Cancel cancel;
         private final FixedEffortSearch looks;
 
-        /** The moves that keep the result, where that is known exactly; else null. */
-        private final @Nullable List<Move> keeping;
+        private final @Nullable ExactEndings exact;
+
+        /** The replies that refute a move, where that is known exactly. */
+        private final Map<Move, List<Move>> refuting = new HashMap<>();
+
+        /** What every move comes to, where that is known exactly; else null. */
+        private final @Nullable Map<Move, Exact> known;
+
+        private Counted counted = Counted.MATE;
+        private int bestResult;
 
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
 
@@ -126,14 +136,29 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             us = position.sideToMove();
             this.candidates = candidates.isEmpty() ? position.legalMoves() : candidates;
             looks = new FixedEffortSearch(position, cancel);
-            keeping = exact != null
-                            && ExactEndings.covers(position)
-                            && exact.solveWithin(EXACT_MILLIS, position, cancel) instanceof ExactEndings.Solved solved
-                            && solved.solution().unsettled().isEmpty()
-                    ? solved.solution().keeping().stream()
-                            .map(Elementary.Choice::move)
-                            .toList()
-                    : null;
+            this.exact = exact;
+            known = exact == null ? null : known(exact);
+        }
+
+        private @Nullable Map<Move, Exact> known(ExactEndings exact) {
+            if (!ExactEndings.covers(position)
+                    || !(exact.solveWithin(EXACT_MILLIS, position, cancel) instanceof ExactEndings.Solved solved)
+                    || !solved.solution().unsettled().isEmpty()) {
+                return null;
+            }
+            Map<Move, Exact> results = new HashMap<>();
+            solved.solution().choices().forEach(choice -> results.put(choice.move(), choice.exact()));
+            counted = solved.solution().counted();
+            bestResult = solved.solution().exact().outcome();
+            return results;
+        }
+
+        /** A line with the verdict that is known of its first move, where one is. */
+        private CalculatedLine judged(CalculatedLine line) {
+            Exact result = known == null ? null : known.get(line.first());
+            return result == null
+                    ? line
+                    : new CalculatedLine(line.moves(), ExactEndings.verdict(result, us, counted), line.depth());
         }
 
         Elimination run(Consumer<Elimination> partial) {
@@ -144,7 +169,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
                 if (cancel.isRequested()) {
                     break;
                 }
-                CalculatedLine line = looks.after(move, FIRST_LOOK);
+                CalculatedLine line = judged(looks.after(move, FIRST_LOOK));
                 if (candidates.contains(move)) {
                     found.add(List.of(line));
                 } else {
@@ -153,7 +178,11 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             }
             partial.accept(sorted(found, others, false));
             for (int i = 0; i < found.size() && !cancel.isRequested(); i++) {
-                found.set(i, looks.afterAll(found.get(i).getFirst().first(), SECOND_LOOK, REPLIES));
+                found.set(
+                        i,
+                        looks.afterAll(found.get(i).getFirst().first(), SECOND_LOOK, REPLIES).stream()
+                                .map(this::judged)
+                                .toList());
             }
             return sorted(found, others, !cancel.isRequested());
         }
@@ -179,16 +208,39 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         }
 
         private boolean isRefuted(CalculatedLine line, CalculatedLine best) {
-            return loss(line, best) >= Candidate.REFUTED
-                    || looks.isMated(line) && !looks.isMated(best)
-                    || worth(best) - worth(line) >= THREE_PAWNS
-                            && !best.verdict().isMate();
+            Exact result = known == null ? null : known.get(line.first());
+            return result != null
+                    ? result.outcome() < bestResult
+                    : Worse.is(outcome(line), outcome(best)) || looks.isMated(line) && !looks.isMated(best);
+        }
+
+        /** Whether the reply of a line is one that refutes its move, as far as that is known exactly. */
+        private boolean isExact(CalculatedLine line, boolean complete) {
+            if (known == null || exact == null || !complete || line.moves().size() < 2) {
+                return true;
+            }
+            Position after = position.play(line.first());
+            List<Move> keeping = refuting.computeIfAbsent(
+                    line.first(),
+                    move -> ExactEndings.covers(after)
+                                    && exact.solveWithin(EXACT_MILLIS, after, cancel)
+                                            instanceof ExactEndings.Solved solved
+                            ? solved.solution().keeping().stream()
+                                    .map(Elementary.Choice::move)
+                                    .toList()
+                            : after.legalMoves());
+            return keeping.contains(line.moves().get(1));
+        }
+
+        private Worse.Outcome outcome(CalculatedLine line) {
+            return Worse.Outcome.after(line.verdict(), -looks.lost(line), us);
         }
 
         private Tried tried(List<CalculatedLine> lines, CalculatedLine best, boolean complete) {
             CalculatedLine first = lines.getFirst();
-            Grounds grounds = keeping != null ? new Grounds.Proven() : new Grounds.AtDepth(first.depth());
-            boolean refuted = keeping == null ? isRefuted(first, best) : !keeping.contains(first.first());
+            boolean mates = position.play(first.first()).isCheckmate();
+            Grounds grounds = known != null || mates ? new Grounds.Proven() : new Grounds.AtDepth(first.depth());
+            boolean refuted = isRefuted(first, best);
             double loss = loss(first, best);
             if (!refuted) {
                 return new Tried(Fate.SURVIVES, first, first, loss, looks.lost(first), grounds);
@@ -197,7 +249,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             int fewest = Integer.MAX_VALUE;
             for (int i = 0; i < lines.size(); i++) {
                 CalculatedLine line = lines.get(i);
-                if (i > 0 && !isRefuted(line, best)) {
+                if (i > 0 && !isRefuted(line, best) || !isExact(line, complete)) {
                     continue;
                 }
                 CalculatedLine cut = upToHarm(line);

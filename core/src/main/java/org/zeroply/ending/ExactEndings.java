@@ -17,6 +17,7 @@ public final class ExactEndings {
     public static final long PAWN_ENDING_MILLIS = 10_000;
 
     private static final int CERTAIN = 1_500;
+    private static final int ALWAYS = 3;
 
     private final Ticker ticker;
     private final Elementary elementary;
@@ -119,8 +120,14 @@ public final class ExactEndings {
         return solve(position, false, cancel);
     }
 
-    /** As {@link #solveQuickly}, and given up after so many milliseconds. */
+    /**
+     * As {@link #solveQuickly}, and given up after so many milliseconds; three men take a second at most, and are always
+     * solved.
+     */
     public Reading solveWithin(long millis, Position position, Cancel cancel) {
+        if (position.occupied().size() <= ALWAYS) {
+            return solve(position, false, cancel);
+        }
         return solve(position, false, Cancel.within(millis, cancel, ticker));
     }
 

@@ -7,6 +7,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.zeroply.defence.Elimination.Fate;
 import org.zeroply.defence.Elimination.Tried;
@@ -17,6 +18,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Grounds;
+import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 class EliminationTest {
@@ -94,5 +96,48 @@ class EliminationTest {
         Elimination some = eliminate(position, List.of(Rows.move(position, "Ne3"), Rows.move(position, "Kh1")));
         assertThat(some.tried()).hasSize(2);
         assertThat(some.surviving()).as("Ra8+ wins the queen").isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "8/8/8/3k4/8/8/2KP4/8 w - - 0 1, Kd3, WHITE_WINNING",
+        "8/8/4k3/8/8/4K3/4P3/8 b - - 0 1, Ke5, LEVEL",
+        "4k3/8/4K3/4P3/8/8/8/8 w - - 0 1, Kd6 Kf6, WHITE_WINNING",
+        "4k3/4P3/4K3/8/8/8/8/8 w - - 0 1, Kd6 Kf6, WHITE_WINNING",
+        "8/8/8/8/8/1k6/p7/K7 b - - 0 1, Ka3 Kb4 Kc4 Kc3 Kc2 Ka4, LEVEL",
+        "8/8/8/8/4k3/8/3PK3/8 b - - 0 1, Kd4, LEVEL",
+        "7k/8/8/8/8/8/P7/K7 w - - 0 1, a3 a4 Kb1 Kb2, WHITE_WINNING"
+    })
+    void whereResultsAreExactTheyAloneDecide(String fen, String surviving, Verdict.Step step) {
+        Position position = Fen.position(fen);
+        Elimination found = eliminate(position, List.of());
+        ExactEndings.Solution solution = ((ExactEndings.Solved) EXACT.solveQuickly(position, new Cancel())).solution();
+        assertThat(found.surviving())
+                .extracting(tried -> San.write(position, tried.move()))
+                .containsExactlyInAnyOrderElementsOf(solution.keeping().stream()
+                        .map(choice -> San.write(position, choice.move()))
+                        .toList())
+                .containsExactlyInAnyOrder(surviving.split(" "));
+        assertThat(found.surviving()).allSatisfy(tried -> {
+            assertThat(tried.verdict().step()).isEqualTo(step);
+            assertThat(tried.loss()).isZero();
+            assertThat(tried.grounds().isProof()).isTrue();
+        });
+        assertThat(found.tried())
+                .filteredOn(tried -> tried.fate() == Fate.REFUTED)
+                .allSatisfy(tried -> {
+                    assertThat(tried.loss()).as(tried.move().toString()).isGreaterThanOrEqualTo(0.5);
+                    assertThat(tried.verdict().step()).isNotEqualTo(step);
+                });
+    }
+
+    @Test
+    void aMateThatIsMissedIsRefutedHoweverMuchIsStillWon() {
+        Position position = Fen.position("6k1/5ppp/8/8/8/8/q4PPP/1R4K1 b - - 0 1");
+        Elimination found = eliminate(position, List.of());
+        assertThat(found.surviving()).singleElement().satisfies(tried -> {
+            assertThat(San.write(position, tried.move())).isEqualTo("Qxb1#");
+            assertThat(tried.grounds().isProof()).isTrue();
+        });
     }
 }
