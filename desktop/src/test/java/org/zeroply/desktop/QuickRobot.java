@@ -36,16 +36,12 @@ final class QuickRobot extends FxRobot {
 
     @Override
     public QuickRobot clickOn(PointQuery goal, Motion motion, MouseButton... buttons) {
-        click(goal.query(), buttons);
-        return this;
+        return click(1, goal.query(), buttons);
     }
 
     @Override
     public QuickRobot doubleClickOn(PointQuery goal, Motion motion, MouseButton... buttons) {
-        Point2D point = goal.query();
-        click(point, buttons);
-        click(point, buttons);
-        return this;
+        return click(2, goal.query(), buttons);
     }
 
     @Override
@@ -93,13 +89,16 @@ final class QuickRobot extends FxRobot {
         return done();
     }
 
-    private void click(Point2D point, MouseButton... buttons) {
+    /** Nothing is waited for between two clicks, which would be two single ones then. */
+    private QuickRobot click(int times, Point2D point, MouseButton... buttons) {
         MouseButton[] pressed = buttons.length == 0 ? new MouseButton[] {MouseButton.PRIMARY} : buttons;
         MouseRobot mouse = robotContext().getMouseRobot();
         mouse.moveNoWait(point);
-        mouse.pressNoWait(pressed);
-        mouse.releaseNoWait(pressed);
-        done();
+        for (int i = 0; i < times; i++) {
+            mouse.pressNoWait(pressed);
+            mouse.releaseNoWait(pressed);
+        }
+        return done();
     }
 
     private QuickRobot done() {
