@@ -4,18 +4,18 @@ import org.zeroply.rules.Side;
 import org.zeroply.search.Verdict;
 
 /**
- * What it means that a move is worse than the best one; the same in every answer. A win that is nearly certain leaves no room
+ * The one definition of a move that is worse than the best one. A win that is nearly certain leaves no room
  * for a difference of the expected score, so a mate that is missed and material that is left count as well.
  */
 public final class Worse {
     /** A mate in so many moves at most is seen by whoever looks for it. */
-    public static final int SEEN_MATE = 5;
+    private static final int SEEN_MATE = 5;
 
     /** Settled material, in pawns, that a move may give away while it wins anyway. */
-    public static final int MATERIAL = 2;
+    private static final int MATERIAL = 2;
 
     /** From this expected score on material does not matter any more. */
-    public static final double CERTAIN = 0.97;
+    private static final double CERTAIN = 0.97;
 
     private Worse() {}
 
@@ -46,7 +46,7 @@ public final class Worse {
                 || best.material() - move.material() >= MATERIAL && move.expected() < CERTAIN;
     }
 
-    /** Whether a mate in n, of at most {@link #SEEN_MATE}, was there, and none within 2n is left. */
+    /** Whether a mate in n, of at most five, was there, and none within 2n is left. */
     private static boolean missesMate(Outcome move, Outcome best) {
         boolean seen = best.mateIn() > 0 && best.mateIn() <= SEEN_MATE;
         return seen && (move.mateIn() == 0 || move.mateIn() > 2 * best.mateIn());

@@ -2,17 +2,13 @@ package org.zeroply.defence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Worse;
-import org.zeroply.ending.Counted;
 import org.zeroply.ending.Elementary;
-import org.zeroply.ending.Exact;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
@@ -119,14 +115,8 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
 
         private final @Nullable ExactEndings exact;
 
-        /** The replies that refute a move, where that is known exactly. */
-        private final Map<Move, List<Move>> refuting = new HashMap<>();
-
-        /** What every move comes to, where that is known exactly; else null. */
-        private final @Nullable Map<Move, Exact> known;
-
-        private Counted counted = Counted.MATE;
-        private int bestResult;
+        /** The exact results, where every move has one; else null. */
+        private final ExactEndings.@Nullable Solution solution;
 
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
 
@@ -137,28 +127,35 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             this.candidates = candidates.isEmpty() ? position.legalMoves() : candidates;
             looks = new FixedEffortSearch(position, cancel);
             this.exact = exact;
-            known = exact == null ? null : known(exact);
+            solution = exact == null ? null : settled(exact, position);
         }
 
-        private @Nullable Map<Move, Exact> known(ExactEndings exact) {
-            if (!ExactEndings.covers(position)
-                    || !(exact.solveWithin(EXACT_MILLIS, position, cancel) instanceof ExactEndings.Solved solved)
-                    || !solved.solution().unsettled().isEmpty()) {
-                return null;
-            }
-            Map<Move, Exact> results = new HashMap<>();
-            solved.solution().choices().forEach(choice -> results.put(choice.move(), choice.exact()));
-            counted = solved.solution().counted();
-            bestResult = solved.solution().exact().outcome();
-            return results;
+        /** What is known exactly of every move of a position; null where it is not of every one. */
+        private ExactEndings.@Nullable Solution settled(ExactEndings exact, Position asked) {
+            return ExactEndings.covers(asked)
+                            && exact.solveWithin(EXACT_MILLIS, asked, cancel) instanceof ExactEndings.Solved solved
+                            && solved.solution().unsettled().isEmpty()
+                    ? solved.solution()
+                    : null;
         }
 
-        /** A line with the verdict that is known of its first move, where one is. */
+        /** A line with the verdict that is known exactly of its first move, where one is. */
         private CalculatedLine judged(CalculatedLine line) {
-            Exact result = known == null ? null : known.get(line.first());
-            return result == null
-                    ? line
-                    : new CalculatedLine(line.moves(), ExactEndings.verdict(result, us, counted), line.depth());
+            if (solution == null) {
+                return line;
+            }
+            Verdict verdict = solution.choices().stream()
+                    .filter(choice -> choice.move().equals(line.first()))
+                    .map(choice -> ExactEndings.verdict(choice.exact(), us, solution.counted()))
+                    .findFirst()
+                    .orElse(line.verdict());
+            return new CalculatedLine(line.moves(), verdict, line.depth());
+        }
+
+        private boolean keeps(Move move) {
+            return solution != null
+                    && solution.keeping().stream()
+                            .anyMatch(choice -> choice.move().equals(move));
         }
 
         Elimination run(Consumer<Elimination> partial) {
@@ -208,28 +205,18 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         }
 
         private boolean isRefuted(CalculatedLine line, CalculatedLine best) {
-            Exact result = known == null ? null : known.get(line.first());
-            return result != null
-                    ? result.outcome() < bestResult
+            return solution != null
+                    ? !keeps(line.first())
                     : Worse.is(outcome(line), outcome(best)) || looks.isMated(line) && !looks.isMated(best);
         }
 
-        /** Whether the reply of a line is one that refutes its move, as far as that is known exactly. */
-        private boolean isExact(CalculatedLine line, boolean complete) {
-            if (known == null || exact == null || !complete || line.moves().size() < 2) {
-                return true;
-            }
-            Position after = position.play(line.first());
-            List<Move> keeping = refuting.computeIfAbsent(
-                    line.first(),
-                    move -> ExactEndings.covers(after)
-                                    && exact.solveWithin(EXACT_MILLIS, after, cancel)
-                                            instanceof ExactEndings.Solved solved
-                            ? solved.solution().keeping().stream()
-                                    .map(Elementary.Choice::move)
-                                    .toList()
-                            : after.legalMoves());
-            return keeping.contains(line.moves().get(1));
+        /** The replies that refute a move, the best first, where they are known exactly; else null. */
+        private @Nullable List<Move> refuting(Move move) {
+            ExactEndings.Solution after =
+                    solution == null || exact == null ? null : settled(exact, position.play(move));
+            return after == null
+                    ? null
+                    : after.keeping().stream().map(Elementary.Choice::move).toList();
         }
 
         private Worse.Outcome outcome(CalculatedLine line) {
@@ -239,17 +226,24 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         private Tried tried(List<CalculatedLine> lines, CalculatedLine best, boolean complete) {
             CalculatedLine first = lines.getFirst();
             boolean mates = position.play(first.first()).isCheckmate();
-            Grounds grounds = known != null || mates ? new Grounds.Proven() : new Grounds.AtDepth(first.depth());
+            Grounds grounds = solution != null || mates ? new Grounds.Proven() : new Grounds.AtDepth(first.depth());
             boolean refuted = isRefuted(first, best);
             double loss = loss(first, best);
             if (!refuted) {
                 return new Tried(Fate.SURVIVES, first, first, loss, looks.lost(first), grounds);
             }
-            CalculatedLine shortest = first;
+            List<Move> refuting = complete ? refuting(first.first()) : null;
+            CalculatedLine shortest = refuting == null || refuting.isEmpty()
+                    ? first
+                    : new CalculatedLine(List.of(first.first(), refuting.getFirst()), first.verdict(), first.depth());
             int fewest = Integer.MAX_VALUE;
             for (int i = 0; i < lines.size(); i++) {
                 CalculatedLine line = lines.get(i);
-                if (i > 0 && !isRefuted(line, best) || !isExact(line, complete)) {
+                boolean refutes = refuting == null
+                        ? i == 0 || isRefuted(line, best)
+                        : line.moves().size() > 1
+                                && refuting.contains(line.moves().get(1));
+                if (!refutes) {
                     continue;
                 }
                 CalculatedLine cut = upToHarm(line);

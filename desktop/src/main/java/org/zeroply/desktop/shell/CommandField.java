@@ -103,8 +103,14 @@ final class CommandField extends TextField {
 
     private void keys(KeyEvent event) {
         switch (event.getCode()) {
-            case DOWN -> list.getSelectionModel().selectNext();
-            case UP -> list.getSelectionModel().selectPrevious();
+            case DOWN -> {
+                wanted = false;
+                list.getSelectionModel().selectNext();
+            }
+            case UP -> {
+                wanted = false;
+                list.getSelectionModel().selectPrevious();
+            }
             case ENTER -> enter();
             case ESCAPE -> leave();
             default -> {
