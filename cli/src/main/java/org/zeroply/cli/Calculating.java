@@ -7,17 +7,22 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.zeroply.analysis.Suite;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
+import org.zeroply.search.Grounds;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Threats;
 import org.zeroply.search.Verdict;
+import org.zeroply.store.FileShelf;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 import picocli.CommandLine;
@@ -47,6 +52,11 @@ final class Calculating {
                 throw wrong("the table has 1 to 8192 megabytes, not " + megabytes);
             }
             return new Calculator(megabytes, threads);
+        }
+
+        /** Who is asked: the exact endings first. */
+        final Analyst analyst() {
+            return new ExactFirst(calculator(), new ExactEndings(FileShelf.usual()));
         }
 
         final CommandLine.ParameterException wrong(String reason) {
@@ -109,7 +119,7 @@ final class Calculating {
             boolean none = millis == 0 && nodes == 0 && depth == 0;
             Limit limit = new Limit(none ? USUAL_MILLIS : millis, nodes, depth);
             Calculation found =
-                    calculator().calculate(Question.of(position, limit).withLines(lines), partial -> {}, new Cancel());
+                    analyst().calculate(Question.of(position, limit).withLines(lines), partial -> {}, new Cancel());
             if (json) {
                 printJson(generator -> write(generator, found));
                 return 0;
@@ -129,8 +139,8 @@ final class Calculating {
             }
             out().printf(
                             Locale.ROOT,
-                            "depth %d, %d nodes in %d ms (%.2f million a second)%n",
-                            found.depth(),
+                            "%s, %d nodes in %d ms (%.2f million a second)%n",
+                            found.grounds().isProof() ? found.grounds().text() : "depth " + found.depth(),
                             found.nodes(),
                             found.millis(),
                             found.nodes() / 1e3 / Math.max(1, found.millis()));
@@ -145,7 +155,7 @@ final class Calculating {
 
         private static void write(JsonGenerator generator, Calculation found) throws IOException {
             generator.writeStartObject();
-            generator.writeNumberField("depth", found.depth());
+            writeGrounds(generator, found.grounds());
             generator.writeNumberField("nodes", found.nodes());
             generator.writeNumberField("ms", found.millis());
             generator.writeArrayFieldStart("lines");
@@ -155,12 +165,19 @@ final class Calculating {
                 generator.writeNumberField("expected", line.verdict().expected());
                 generator.writeNumberField("hundredths", line.verdict().hundredths());
                 generator.writeNumberField("mate", line.verdict().mateIn());
-                generator.writeNumberField("depth", line.depth());
+                writeGrounds(generator, line.grounds());
                 writeMoves(generator, found.position(), line.moves());
                 generator.writeEndObject();
             }
             generator.writeEndArray();
             generator.writeEndObject();
+        }
+    }
+
+    private static void writeGrounds(JsonGenerator generator, Grounds grounds) throws IOException {
+        switch (grounds) {
+            case Grounds.Proven proven -> generator.writeBooleanField("proven", true);
+            case Grounds.AtDepth at -> generator.writeNumberField("depth", at.depth());
         }
     }
 

@@ -13,7 +13,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
-import org.zeroply.search.Calculator;
+import org.zeroply.search.Analyst;
 import org.zeroply.search.Limit;
 import org.zeroply.work.Cancel;
 import picocli.CommandLine.Command;
@@ -38,7 +38,7 @@ final class LineCheckCommand extends Calculating.Base {
     @Override
     public Integer call() throws IOException {
         limit = span.limit(line());
-        Calculator calculator = calculator();
+        Analyst calculator = analyst();
         try (InputStream in = InputFile.open(file)) {
             if (json) {
                 printJson(generator -> {
@@ -54,7 +54,7 @@ final class LineCheckCommand extends Calculating.Base {
         return findings == 0 ? 0 : ZeroPly.FAULTS;
     }
 
-    private void read(InputStream in, Calculator calculator, @Nullable JsonGenerator generator) throws IOException {
+    private void read(InputStream in, Analyst calculator, @Nullable JsonGenerator generator) throws IOException {
         PgnReader reader = new PgnReader(in);
         for (PgnEntry entry = reader.next(); entry != null; entry = reader.next()) {
             entry.faults()

@@ -12,7 +12,9 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Opponent;
 import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.store.FileShelf;
@@ -111,8 +113,9 @@ final class Marking {
             if (open.isEmpty()) {
                 return List.of();
             }
-            Opponent judge = new Opponent(new ExactEndings(FileShelf.usual()), JUDGE_MILLIS);
-            Calculator calculator = new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, 1);
+            ExactEndings endings = new ExactEndings(FileShelf.usual());
+            Opponent judge = new Opponent(endings, JUDGE_MILLIS);
+            Analyst calculator = new ExactFirst(new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, 1), endings);
             return open.stream()
                     .map(position -> judge.judge(position, calculator, new Cancel()))
                     .toList();
@@ -239,7 +242,7 @@ final class Marking {
         public Integer call() throws IOException {
             Limit limit = span.limit(line());
             TaskPgn.Contents contents = read(paper, this);
-            Calculator calculator = calculator();
+            Analyst calculator = analyst();
             int faults = contents.faults().size();
             List<Task> tasks = contents.paper().tasks();
             List<Report> reports = new ArrayList<>();

@@ -16,6 +16,7 @@ import org.zeroply.asking.Given;
 import org.zeroply.asking.Parameter;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
@@ -121,14 +122,15 @@ final class QuestionCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         Position position = ZeroPly.position(spec.commandLine(), value("FEN", String.class, ""));
         Path folder = this.<@Nullable Path>value("--endings", Path.class, null);
+        ExactEndings endings = new ExactEndings(folder == null ? FileShelf.usual() : new FileShelf(folder));
         Asked asked = new Asked(
                 GameTree.of(position),
                 GameTree.ROOT,
                 Language.ENGLISH,
                 amount(),
                 given(),
-                calculator(),
-                new ExactEndings(folder == null ? FileShelf.usual() : new FileShelf(folder)),
+                new ExactFirst(calculator(), endings),
+                endings,
                 part -> {},
                 new Cancel());
         QuestionReport report = question.answer(asked, partial -> {});

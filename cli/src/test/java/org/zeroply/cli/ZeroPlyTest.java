@@ -164,7 +164,7 @@ class ZeroPlyTest {
         Run turn = run("turn", "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
         assertThat(turn.out())
                 .contains("White to move: Level")
-                .startsWith("Zugzwang for both")
+                .startsWith("Zugzwang: whoever")
                 .contains("(proven)");
         assertThat(run("turn", "3R2k1/5pp1/8/8/8/8/8/4K3 b - - 0 1").err()).contains("Black is in check");
     }

@@ -13,13 +13,19 @@ import org.zeroply.search.Verdict;
  *
  * @param line the move and what follows
  * @param loss how much of the expected score its side gives away against the best candidate, 0 to 1
+ * @param isRefuted whether it is {@link Worse} than the best candidate
  * @param natural whether a first look would choose it or nearly so
  * @param balance material along the line, from the view of the side that moves
  * @param changes the ledger's entries that differ between the position and the end of the line
  */
 public record Candidate(
-        CalculatedLine line, double loss, boolean natural, RunningBalance balance, List<Change> changes) {
-    /** From this loss on, a move is refuted rather than merely second-best. */
+        CalculatedLine line,
+        double loss,
+        boolean isRefuted,
+        boolean natural,
+        RunningBalance balance,
+        List<Change> changes) {
+    /** From this loss of the expected score on, a move is worse than the best; see {@link Worse}. */
     public static final double REFUTED = 0.10;
 
     public Candidate {
@@ -37,9 +43,5 @@ public record Candidate(
     /** The opponent's best reply, or null if the move ends the game. */
     public @Nullable Move reply() {
         return line.moves().size() > 1 ? line.moves().get(1) : null;
-    }
-
-    public boolean isRefuted() {
-        return loss >= REFUTED;
     }
 }

@@ -15,7 +15,6 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
-import org.zeroply.search.Verdict;
 
 /**
  * Candidates from a calculation, and the natural moves that a first look would choose.
@@ -99,19 +98,26 @@ public final class Candidates {
         Ledger here = Ledger.of(position, scale);
         List<Candidate> candidates = new ArrayList<>();
         for (CalculatedLine line : lines) {
-            candidates.add(candidate(position, line, lines.getFirst().verdict(), natural, here, scale));
+            candidates.add(candidate(position, line, lines.getFirst(), natural, here, scale));
         }
         return candidates;
     }
 
     private static Candidate candidate(
-            Position position, CalculatedLine line, Verdict best, List<Move> natural, Ledger here, ValueScale scale) {
+            Position position,
+            CalculatedLine line,
+            CalculatedLine best,
+            List<Move> natural,
+            Ledger here,
+            ValueScale scale) {
         Side side = position.sideToMove();
         List<Position> positions = position.positionsAlong(line.moves());
-        double loss = Math.max(0, best.expectedFor(side) - line.verdict().expectedFor(side));
+        double loss =
+                Math.max(0, best.verdict().expectedFor(side) - line.verdict().expectedFor(side));
         return new Candidate(
                 line,
                 loss,
+                Worse.is(Worse.Outcome.of(position, line), Worse.Outcome.of(position, best)),
                 natural.contains(line.first()),
                 RunningBalance.of(positions, side, scale),
                 Ledger.of(positions.getLast(), scale).changesSince(here));

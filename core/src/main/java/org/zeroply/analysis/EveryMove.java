@@ -8,8 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.ending.Elementary;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -40,16 +38,12 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
      *
      * @param line the move and what follows
      * @param loss what it gives away of the expected score against the best, 0 to 1
+     * @param holds whether it is not {@link Worse} than the best
      * @param grounds what its verdict rests on
      */
-    public record Entry(CalculatedLine line, double loss, Grounds grounds) {
+    public record Entry(CalculatedLine line, double loss, boolean holds, Grounds grounds) {
         public Move move() {
             return line.first();
-        }
-
-        /** It gives away less than a refuted candidate does. */
-        public boolean holds() {
-            return loss < Candidate.REFUTED;
         }
 
         public @Nullable Move reply() {
@@ -71,10 +65,10 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
 
     /** Present if one move holds and at least one other is legal. */
     public Optional<OnlyMove> onlyMove() {
-        if (moves.size() < 2 || moves.get(1).holds()) {
+        if (moves.size() < 2 || holding().size() != 1) {
             return Optional.empty();
         }
-        Entry best = moves.get(0);
+        Entry best = moves.getFirst();
         Grounds grounds = best.grounds().isProof() && moves.get(1).grounds().isProof()
                 ? best.grounds()
                 : new Grounds.AtDepth(Math.min(depth(best), depth(moves.get(1))));
@@ -90,26 +84,13 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
 
     /**
      * Looks at every move on the calling thread, all with the same number of nodes, a little first and then more, so that
-     * a picture is there soon. In an exact ending all is proven; a mate that was found is proven if that takes little.
+     * a picture is there soon. A mate that was found is proven if that takes little.
      *
      * @param nodes what each move may cost in the end
-     * @param exact null to calculate even where an ending could be solved
      */
     public static EveryMove of(
-            Question question,
-            long nodes,
-            Analyst analyst,
-            @Nullable ExactEndings exact,
-            Consumer<EveryMove> partial,
-            Cancel cancel) {
+            Question question, long nodes, Analyst analyst, Consumer<EveryMove> partial, Cancel cancel) {
         Position position = question.position();
-        if (exact != null && ExactEndings.covers(position)) {
-            if (exact.solveQuickly(position, cancel) instanceof ExactEndings.Solved solved
-                    && solved.solution().choices().size()
-                            == position.legalMoves().size()) {
-                return solved(solved.solution());
-            }
-        }
         Map<Move, Calculation> found = new LinkedHashMap<>();
         EveryMove state = new EveryMove(position, List.of(), false);
         for (long effort = Math.min(FIRST_LOOK, nodes); ; effort = Math.min(effort * STEP, nodes)) {
@@ -146,8 +127,8 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
         List<Entry> entries = new ArrayList<>();
         ProofSearch prover = null;
         for (CalculatedLine line : lines) {
-            Grounds grounds = new Grounds.AtDepth(line.depth());
-            if (last && line.verdict().isMate()) {
+            Grounds grounds = line.grounds();
+            if (last && line.verdict().isMate() && !line.isExact()) {
                 if (prover == null) {
                     prover = new ProofSearch(8, ProofSearch.Goal.MATE, false);
                 }
@@ -157,7 +138,8 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
                 }
             }
             double loss = Math.max(0, best - line.verdict().expectedFor(side));
-            entries.add(new Entry(line, loss, grounds));
+            boolean holds = !Worse.is(Worse.Outcome.of(position, line), Worse.Outcome.of(position, lines.getFirst()));
+            entries.add(new Entry(line, loss, holds, grounds));
         }
         return new EveryMove(position, entries, last);
     }
@@ -171,19 +153,5 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
         ProofSearch.Answer answer =
                 replierMates ? prover.attackerToMove(after, moves) : prover.defenderToMove(after, moves - 1);
         return answer == ProofSearch.Answer.PROVEN;
-    }
-
-    private static EveryMove solved(ExactEndings.Solution solution) {
-        Position position = solution.position();
-        Side side = position.sideToMove();
-        double best = solution.verdict().expectedFor(side);
-        List<Entry> entries = new ArrayList<>();
-        for (Elementary.Choice choice : solution.choices()) {
-            Verdict verdict = ExactEndings.verdict(choice.exact(), side, solution.counted());
-            CalculatedLine line = new CalculatedLine(
-                    List.of(choice.move()), verdict, choice.exact().plies());
-            entries.add(new Entry(line, Math.max(0, best - verdict.expectedFor(side)), new Grounds.Proven()));
-        }
-        return new EveryMove(position, entries, true);
     }
 }

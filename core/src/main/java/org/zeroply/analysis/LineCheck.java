@@ -14,6 +14,7 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.Analyst;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
@@ -39,7 +40,7 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
 
     /** What a finding says. */
     public enum Kind {
-        /** The first move of its side that gives away {@link Candidate#REFUTED} or more. */
+        /** The first move of its side that is {@link Worse} than the best. */
         FIRST_BAD,
         BAD,
         /** No bad move, but a stronger one is missing. */
@@ -201,6 +202,10 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
                 boolean isBest = tree.node(child).played().equals(bestMove);
                 inTree |= isBest;
                 double value = known(child).verdict().expectedFor(side);
+                if (isBest && known(child).grounds().isProof()) {
+                    // What was hoped of the best move is settled: nothing better is known.
+                    best = value;
+                }
                 values[i] = isBest ? Math.max(value, best) : value;
                 best = Math.max(best, values[i]);
             }
@@ -214,12 +219,29 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
             double loss = Math.max(0, best - values[0]);
             List<Move> better = here.lines().getFirst().moves();
             List<Move> shown = better.subList(0, Math.min(better.size(), LONGEST_BETTER_LINE));
-            if (loss >= Candidate.REFUTED) {
+            boolean bad = loss >= Candidate.REFUTED
+                    || !tree.node(main).played().equals(bestMove)
+                            && Worse.is(
+                                    Worse.Outcome.of(here.position(), line(main)),
+                                    Worse.Outcome.of(
+                                            here.position(), here.lines().getFirst()));
+            if (bad) {
                 Kind kind = blamed.add(side) ? Kind.FIRST_BAD : Kind.BAD;
                 findings.add(new Finding(kind, main, side, loss, shown, here.verdict(), inTree));
             } else if (leastLoss >= LineCheck.LEFT_OUT && !inTree) {
                 findings.add(new Finding(Kind.LEFT_OUT, main, side, leastLoss, shown, here.verdict(), false));
             }
+        }
+
+        /** A move of the tree and best play after it. */
+        private CalculatedLine line(int id) {
+            Calculation after = known(id);
+            List<Move> moves = new ArrayList<>(List.of(tree.node(id).played()));
+            if (!after.lines().isEmpty()) {
+                moves.addAll(after.lines().getFirst().moves());
+            }
+            int depth = after.lines().isEmpty() ? CalculatedLine.EXACT : after.depth();
+            return new CalculatedLine(moves, after.verdict(), depth);
         }
 
         private Calculation known(int id) {

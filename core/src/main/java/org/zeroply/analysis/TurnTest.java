@@ -1,15 +1,11 @@
 package org.zeroply.analysis;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.ending.Exact;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.LosingAMove;
-import org.zeroply.ending.PawnEnding;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -23,13 +19,12 @@ import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 
 /**
- * The same position with either side to move. A side is in zugzwang if, being to move, it would stand clearly better with
- * the right to pass wherever it likes: the duty to move is what costs it. If that holds for both, whoever is to move has to
- * give way.
+ * The same position with either side to move. It is zugzwang if a side stands clearly worse being to move than with the other
+ * side to move: the duty to move is what costs it. What the one loses by it the other gains, so it holds for both or for none.
  *
  * @param asItIs the verdict with the side to move that the position has
  * @param turned with the other side to move
- * @param inZugzwang the sides that the duty to move costs something
+ * @param isZugzwang whether whoever is to move has to give way
  * @param grounds what all of it rests on
  * @param losingAMove whether the side to move can reach the position with the other side to move
  */
@@ -37,7 +32,7 @@ public record TurnTest(
         Position position,
         Verdict asItIs,
         Verdict turned,
-        Set<Side> inZugzwang,
+        boolean isZugzwang,
         Grounds grounds,
         LosingAMoveAnswer losingAMove) {
     /** Moves of both sides that the search for a lost move goes to outside pawn endings. */
@@ -62,18 +57,9 @@ public record TurnTest(
     /** Looked for to so many half-moves. */
     public record NotFound(int depth) implements LosingAMoveAnswer {}
 
-    public TurnTest {
-        inZugzwang = Set.copyOf(inZugzwang);
-    }
-
-    /** In a word: zugzwang for one side, for both, or none. */
+    /** In a word. */
     public String text() {
-        if (inZugzwang.isEmpty()) {
-            return Words.of("turn.none");
-        }
-        return inZugzwang.size() == 2
-                ? Words.of("turn.both")
-                : Words.of("turn.one", Words.of("side." + inZugzwang.iterator().next()));
+        return Words.of(isZugzwang ? "turn.zugzwang" : "turn.none");
     }
 
     /** The verdict with a side to move. */
@@ -95,8 +81,8 @@ public record TurnTest(
     /**
      * Tests it on the calling thread; empty if it was cancelled.
      *
-     * @param limit for each of four calculations; a pawn ending is solved instead if it can be
-     * @param exact null to calculate even then
+     * @param limit for each of two calculations, where the position is not known exactly
+     * @param exact null to look for a lost move by search even in pawn endings
      * @throws IllegalArgumentException if {@link #refusal} has a reason
      */
     public static Optional<TurnTest> of(
@@ -105,58 +91,18 @@ public record TurnTest(
             throw new IllegalArgumentException(refusal(position));
         }
         Position turned = position.play(Move.PASS);
-        LosingAMoveAnswer losing = losing(position, exact, cancel);
-        if (exact != null && PawnEnding.covers(position)) {
-            Optional<TurnTest> solved = solved(position, turned, exact, losing, cancel);
-            if (solved.isPresent()) {
-                return solved;
-            }
-        }
-        Side us = position.sideToMove();
         Calculation here = analyst.calculate(Question.of(position, limit), found -> {}, cancel);
         Calculation there = analyst.calculate(Question.of(turned, limit), found -> {}, cancel);
-        Calculation ourPass = analyst.calculate(Question.of(turned, limit).withPasses(us), found -> {}, cancel);
-        Calculation theirPass =
-                analyst.calculate(Question.of(position, limit).withPasses(us.opposite()), found -> {}, cancel);
+        LosingAMoveAnswer losing = losing(position, exact, cancel);
         if (cancel.isRequested()) {
             return Optional.empty();
         }
-        Set<Side> harmed = EnumSet.noneOf(Side.class);
-        if (isHarmed(us, here.verdict(), ourPass.verdict())) {
-            harmed.add(us);
-        }
-        if (isHarmed(us.opposite(), there.verdict(), theirPass.verdict())) {
-            harmed.add(us.opposite());
-        }
-        int depth = Math.min(Math.min(here.depth(), there.depth()), Math.min(ourPass.depth(), theirPass.depth()));
-        return Optional.of(
-                new TurnTest(position, here.verdict(), there.verdict(), harmed, new Grounds.AtDepth(depth), losing));
-    }
-
-    private static boolean isHarmed(Side side, Verdict moving, Verdict passing) {
-        return passing.expectedFor(side) - moving.expectedFor(side) >= Candidate.REFUTED;
-    }
-
-    private static Optional<TurnTest> solved(
-            Position position, Position turned, ExactEndings exact, LosingAMoveAnswer losing, Cancel cancel) {
-        if (!(exact.solveQuickly(position, cancel) instanceof ExactEndings.Solved here)
-                || !(exact.solveQuickly(turned, cancel) instanceof ExactEndings.Solved there)) {
-            return Optional.empty();
-        }
-        Set<Side> harmed = EnumSet.noneOf(Side.class);
-        for (ExactEndings.Solved each : List.of(here, there)) {
-            Position from = each.solution().position();
-            Side side = from.sideToMove();
-            Optional<Exact> passing = exact.pawnEnding().withPasses(from, side, cancel);
-            if (passing.isEmpty()) {
-                return Optional.empty();
-            }
-            if (passing.get().outcome() > each.solution().exact().outcome()) {
-                harmed.add(side);
-            }
-        }
-        return Optional.of(new TurnTest(
-                position, here.solution().verdict(), there.solution().verdict(), harmed, new Grounds.Proven(), losing));
+        Side us = position.sideToMove();
+        double lost = there.verdict().expectedFor(us) - here.verdict().expectedFor(us);
+        boolean worse = lost >= Candidate.REFUTED
+                && here.verdict().step() != there.verdict().step();
+        Grounds grounds = Grounds.of(Math.min(here.depth(), there.depth()));
+        return Optional.of(new TurnTest(position, here.verdict(), there.verdict(), worse, grounds, losing));
     }
 
     // ---- losing a move

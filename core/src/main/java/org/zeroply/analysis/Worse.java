@@ -1,6 +1,8 @@
 package org.zeroply.analysis;
 
+import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Verdict;
 
 /**
@@ -25,21 +27,32 @@ public final class Worse {
      * @param expected the score that its side can expect after best play, 0 to 1
      * @param mateIn the moves of its side to the mate that it gives, itself counted; 0 if it gives none
      * @param material settled at the end of best play, in pawns, its side's less the other's
+     * @param exact whether its result is known exactly
      */
-    public record Outcome(double expected, int mateIn, int material) {
-        /** Of a move after which a verdict holds. */
-        public static Outcome after(Verdict verdict, int material, Side side) {
+    public record Outcome(double expected, int mateIn, int material, boolean exact) {
+        /**
+         * Of the first move of a line.
+         *
+         * @param position where the line begins
+         * @param line with the verdict after its first move, and best play
+         */
+        public static Outcome of(Position position, CalculatedLine line) {
+            Side side = position.sideToMove();
+            Verdict verdict = line.verdict();
             double expected = verdict.expectedFor(side);
-            boolean mates = verdict.isMate() && expected > 0;
-            return new Outcome(expected, mates ? Math.abs(verdict.mateIn()) + 1 : 0, material);
+            int mateIn = verdict.isMate() && expected > 0 ? Math.abs(verdict.mateIn()) + 1 : 0;
+            return new Outcome(expected, mateIn, Settled.atEnd(position, line.moves(), side), line.isExact());
         }
     }
 
     /**
-     * Whether a move is worse than the best one, as far as both were calculated; where results are exact they alone decide,
-     * and this is not asked.
+     * Whether a move is worse than the best one, as far as both were calculated; where the results of both are exact, they
+     * alone decide.
      */
     public static boolean is(Outcome move, Outcome best) {
+        if (move.exact() && best.exact()) {
+            return move.expected() < best.expected();
+        }
         // The bound belongs to it, whatever the last binary digit says.
         return best.expected() - move.expected() >= Candidate.REFUTED - 1e-9
                 || missesMate(move, best)

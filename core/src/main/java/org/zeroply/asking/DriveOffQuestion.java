@@ -66,7 +66,12 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
             return new Outcome.Refused<>(Words.of("drive.noPiece", typed));
         }
         DrivingOff found = DrivingOff.of(
-                position, square, asked.language(), so -> partial.accept(new Answer(so, false)), asked.cancel());
+                position,
+                square,
+                asked.language(),
+                asked.endings(),
+                so -> partial.accept(new Answer(so, false)),
+                asked.cancel());
         return new Outcome.Found<>(new Answer(found, !asked.cancel().isRequested()));
     }
 

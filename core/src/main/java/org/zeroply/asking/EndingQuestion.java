@@ -96,7 +96,7 @@ public final class EndingQuestion implements CoachQuestion<EndingQuestion.Answer
         String text = San.line(asked.position(), line, asked.language());
         return QuestionReport.of(
                 QuestionReport.sentence(reason),
-                Words.of("ending.calculated", verdict.text(), new Grounds.AtDepth(found.depth()).text()),
+                Words.of("ending.calculated", verdict.text(), found.grounds().text()),
                 List.of(Row.of(text, verdict.text(), Emphasis.USUAL, line)),
                 facts);
     }

@@ -49,8 +49,8 @@ public final class EveryMoveQuestion implements CoachQuestion<EveryMove> {
     @Override
     public Outcome<EveryMove> ask(Asked asked, Consumer<EveryMove> partial) {
         Question each = new Question(asked.position(), asked.before(), List.of(), 1, Limit.NONE);
-        return new Outcome.Found<>(EveryMove.of(
-                each, asked.amount().nodes(TIMES), asked.analyst(), asked.endings(), partial, asked.cancel()));
+        return new Outcome.Found<>(
+                EveryMove.of(each, asked.amount().nodes(TIMES), asked.analyst(), partial, asked.cancel()));
     }
 
     @Override

@@ -82,7 +82,7 @@ public final class LineQuestion implements CoachQuestion<LineCheck> {
                 : Words.of("line.found", wrong, check.losses().size());
         return QuestionReport.of(
                 headline,
-                check.complete() ? new Grounds.AtDepth(check.depth()).text() : Words.of("question.soFar"),
+                check.complete() ? Grounds.of(check.depth()).text() : Words.of("question.soFar"),
                 rows,
                 new Fact.Many(facts));
     }

@@ -47,8 +47,14 @@ public final class ReadyQuestion implements CoachQuestion<Readiness> {
         if (wish.isEmpty()) {
             return new Outcome.Refused<>(Words.of("ready.noMove", typed));
         }
-        return new Outcome.Found<>(
-                Readiness.of(position, wish.get(), asked.given().of(SETS), asked.language(), partial, asked.cancel()));
+        return new Outcome.Found<>(Readiness.of(
+                position,
+                wish.get(),
+                asked.given().of(SETS),
+                asked.language(),
+                asked.endings(),
+                partial,
+                asked.cancel()));
     }
 
     @Override

@@ -62,7 +62,7 @@ public final class TurnQuestion implements CoachQuestion<TurnTest> {
             rows.add(Row.remark(
                     Words.of("turn.toMove", Words.of("side." + side)),
                     QuestionReport.sentence(test.with(side).text()),
-                    test.inZugzwang().contains(side) ? Emphasis.STRONG : Emphasis.USUAL));
+                    test.isZugzwang() ? Emphasis.STRONG : Emphasis.USUAL));
         }
         List<Drawn> drawn = new ArrayList<>();
         if (test.losingAMove() instanceof TurnTest.Way way) {

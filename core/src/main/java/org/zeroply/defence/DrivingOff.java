@@ -7,6 +7,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -39,7 +40,12 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
      * @throws IllegalArgumentException if no piece of the side that is not to move stands on the square
      */
     public static DrivingOff of(
-            Position position, Square piece, Language language, Consumer<DrivingOff> partial, Cancel cancel) {
+            Position position,
+            Square piece,
+            Language language,
+            ExactEndings exact,
+            Consumer<DrivingOff> partial,
+            Cancel cancel) {
         Side us = position.sideToMove();
         Piece man = position.pieceAt(piece);
         if (man == null || man.side() == us || man.type() == PieceType.KING) {
@@ -52,7 +58,8 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
                 if (cancel.isRequested() || ways.size() == MOST_WAYS) {
                     break;
                 }
-                Readiness way = driving(Readiness.of(position, wish, SETS, language, found -> {}, cancel), piece);
+                Readiness way =
+                        driving(Readiness.of(position, wish, SETS, language, exact, found -> {}, cancel), piece);
                 if (way.isReady() || !way.sets().isEmpty()) {
                     ways.add(way);
                     ways.sort(Comparator.comparingInt(DrivingOff::moves));

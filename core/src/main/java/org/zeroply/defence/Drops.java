@@ -5,6 +5,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Settled;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.ledger.Fork;
 import org.zeroply.ledger.Weakening;
 import org.zeroply.rules.Exchange;
@@ -84,16 +86,18 @@ public record Drops(
         private final Position start;
         private final Set<Move> forksBefore = new HashSet<>();
         private final ProofSearch prover = new ProofSearch(1, ProofSearch.Goal.MATE, false);
+        private final ExactEndings exact;
         private final Cancel cancel;
         private final FixedEffortSearch looks;
         private final SquareSet entriesBefore;
         private @Nullable CalculatedLine standing;
 
-        Judge(Position start, Cancel cancel) {
+        Judge(Position start, ExactEndings exact, Cancel cancel) {
             this.start = start;
+            this.exact = exact;
             this.cancel = cancel;
             us = start.sideToMove();
-            looks = new FixedEffortSearch(start, cancel);
+            looks = new FixedEffortSearch(start, exact, cancel);
             if (start.isCheck()) {
                 entriesBefore = SquareSet.NONE;
             } else {
@@ -240,7 +244,7 @@ public record Drops(
 
         /** A move that looks clean and best play after it. */
         CalculatedLine calculated(Position before, Move move) {
-            return new FixedEffortSearch(before, cancel).after(move, LINE_NODES);
+            return new FixedEffortSearch(before, exact, cancel).after(move, LINE_NODES);
         }
 
         /** Whether the board shows nothing that a move drops; the cheap questions are asked first. */

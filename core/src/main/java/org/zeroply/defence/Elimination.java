@@ -6,9 +6,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.Settled;
 import org.zeroply.analysis.Worse;
-import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
@@ -35,7 +34,6 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
     private static final long PROOF_NODES = 60_000;
     private static final int LONGEST_PROOF = 5;
     private static final int REPLIES = 4;
-    private static final long EXACT_MILLIS = 1_500;
 
     /** What became of a candidate. */
     public enum Fate {
@@ -94,13 +92,13 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
      * Looks at candidates on the calling thread, a little first and then more.
      *
      * @param candidates legal moves; empty for every legal move
-     * @param exact null to calculate even where an ending could be solved
+     * @param exact who knows endings, and is asked first
      * @param partial told when every candidate has been looked at a little
      */
     public static Elimination of(
             Position position,
             List<Move> candidates,
-            @Nullable ExactEndings exact,
+            ExactEndings exact,
             Consumer<Elimination> partial,
             Cancel cancel) {
         return new Search(position, candidates, exact, cancel).run(partial);
@@ -113,49 +111,14 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         private final Cancel cancel;
         private final FixedEffortSearch looks;
 
-        private final @Nullable ExactEndings exact;
-
-        /** The exact results, where every move has one; else null. */
-        private final ExactEndings.@Nullable Solution solution;
-
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
 
-        Search(Position position, List<Move> candidates, @Nullable ExactEndings exact, Cancel cancel) {
+        Search(Position position, List<Move> candidates, ExactEndings exact, Cancel cancel) {
             this.position = position;
             this.cancel = cancel;
             us = position.sideToMove();
             this.candidates = candidates.isEmpty() ? position.legalMoves() : candidates;
-            looks = new FixedEffortSearch(position, cancel);
-            this.exact = exact;
-            solution = exact == null ? null : settled(exact, position);
-        }
-
-        /** What is known exactly of every move of a position; null where it is not of every one. */
-        private ExactEndings.@Nullable Solution settled(ExactEndings exact, Position asked) {
-            return ExactEndings.covers(asked)
-                            && exact.solveWithin(EXACT_MILLIS, asked, cancel) instanceof ExactEndings.Solved solved
-                            && solved.solution().unsettled().isEmpty()
-                    ? solved.solution()
-                    : null;
-        }
-
-        /** A line with the verdict that is known exactly of its first move, where one is. */
-        private CalculatedLine judged(CalculatedLine line) {
-            if (solution == null) {
-                return line;
-            }
-            Verdict verdict = solution.choices().stream()
-                    .filter(choice -> choice.move().equals(line.first()))
-                    .map(choice -> ExactEndings.verdict(choice.exact(), us, solution.counted()))
-                    .findFirst()
-                    .orElse(line.verdict());
-            return new CalculatedLine(line.moves(), verdict, line.depth());
-        }
-
-        private boolean keeps(Move move) {
-            return solution != null
-                    && solution.keeping().stream()
-                            .anyMatch(choice -> choice.move().equals(move));
+            looks = new FixedEffortSearch(position, exact, cancel);
         }
 
         Elimination run(Consumer<Elimination> partial) {
@@ -166,7 +129,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
                 if (cancel.isRequested()) {
                     break;
                 }
-                CalculatedLine line = judged(looks.after(move, FIRST_LOOK));
+                CalculatedLine line = looks.after(move, FIRST_LOOK);
                 if (candidates.contains(move)) {
                     found.add(List.of(line));
                 } else {
@@ -175,11 +138,7 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
             }
             partial.accept(sorted(found, others, false));
             for (int i = 0; i < found.size() && !cancel.isRequested(); i++) {
-                found.set(
-                        i,
-                        looks.afterAll(found.get(i).getFirst().first(), SECOND_LOOK, REPLIES).stream()
-                                .map(this::judged)
-                                .toList());
+                found.set(i, looks.afterAll(found.get(i).getFirst().first(), SECOND_LOOK, REPLIES));
             }
             return sorted(found, others, !cancel.isRequested());
         }
@@ -205,45 +164,24 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
         }
 
         private boolean isRefuted(CalculatedLine line, CalculatedLine best) {
-            return solution != null
-                    ? !keeps(line.first())
-                    : Worse.is(outcome(line), outcome(best)) || looks.isMated(line) && !looks.isMated(best);
-        }
-
-        /** The replies that refute a move, the best first, where they are known exactly; else null. */
-        private @Nullable List<Move> refuting(Move move) {
-            ExactEndings.Solution after =
-                    solution == null || exact == null ? null : settled(exact, position.play(move));
-            return after == null
-                    ? null
-                    : after.keeping().stream().map(Elementary.Choice::move).toList();
-        }
-
-        private Worse.Outcome outcome(CalculatedLine line) {
-            return Worse.Outcome.after(line.verdict(), -looks.lost(line), us);
+            boolean settled = line.isExact() && best.isExact();
+            return Worse.is(Worse.Outcome.of(position, line), Worse.Outcome.of(position, best))
+                    || !settled && looks.isMated(line) && !looks.isMated(best);
         }
 
         private Tried tried(List<CalculatedLine> lines, CalculatedLine best, boolean complete) {
             CalculatedLine first = lines.getFirst();
-            boolean mates = position.play(first.first()).isCheckmate();
-            Grounds grounds = solution != null || mates ? new Grounds.Proven() : new Grounds.AtDepth(first.depth());
+            Grounds grounds = first.grounds();
             boolean refuted = isRefuted(first, best);
             double loss = loss(first, best);
             if (!refuted) {
                 return new Tried(Fate.SURVIVES, first, first, loss, looks.lost(first), grounds);
             }
-            List<Move> refuting = complete ? refuting(first.first()) : null;
-            CalculatedLine shortest = refuting == null || refuting.isEmpty()
-                    ? first
-                    : new CalculatedLine(List.of(first.first(), refuting.getFirst()), first.verdict(), first.depth());
+            CalculatedLine shortest = first;
             int fewest = Integer.MAX_VALUE;
             for (int i = 0; i < lines.size(); i++) {
                 CalculatedLine line = lines.get(i);
-                boolean refutes = refuting == null
-                        ? i == 0 || isRefuted(line, best)
-                        : line.moves().size() > 1
-                                && refuting.contains(line.moves().get(1));
-                if (!refutes) {
+                if (i > 0 && !isRefuted(line, best)) {
                     continue;
                 }
                 CalculatedLine cut = upToHarm(line);

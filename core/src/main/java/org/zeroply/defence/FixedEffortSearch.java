@@ -3,10 +3,14 @@ package org.zeroply.defence;
 import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Settled;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
@@ -16,8 +20,8 @@ import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 /**
- * Short calculations of the moves of one position: one thread, a fixed number of positions, and a table that is emptied before
- * each, so that the same look always sees the same.
+ * Short calculations of the moves of one position: what is known exactly first, else one thread, a fixed number of positions,
+ * and a table that is emptied before each, so that the same look always sees the same.
  */
 final class FixedEffortSearch {
     static final double A_LITTLE = 0.03;
@@ -26,8 +30,10 @@ final class FixedEffortSearch {
     private final Side us;
     private final Cancel cancel;
     private final Calculator calculator = new Calculator(4, 1);
+    private final Analyst analyst;
 
-    FixedEffortSearch(Position position, Cancel cancel) {
+    FixedEffortSearch(Position position, ExactEndings exact, Cancel cancel) {
+        analyst = new ExactFirst(calculator, exact);
         this.position = position;
         this.cancel = cancel;
         us = position.sideToMove();
@@ -43,11 +49,11 @@ final class FixedEffortSearch {
         Position after = position.play(move);
         if (!after.hasLegalMove()) {
             Verdict verdict = after.isCheckmate() ? Verdict.mated(us.opposite()) : Verdict.DRAWN;
-            return List.of(new CalculatedLine(List.of(move), verdict, 0));
+            return List.of(new CalculatedLine(List.of(move), verdict, CalculatedLine.EXACT));
         }
         calculator.forget();
-        Calculation found = calculator.calculate(
-                Question.of(after, Limit.nodes(nodes)).withLines(replies), calculation -> {}, cancel);
+        Calculation found =
+                analyst.calculate(Question.of(after, Limit.nodes(nodes)).withLines(replies), calculation -> {}, cancel);
         if (found.lines().isEmpty()) {
             return List.of(new CalculatedLine(List.of(move), found.verdict(), found.depth()));
         }
@@ -75,7 +81,7 @@ final class FixedEffortSearch {
 
     private Calculation calculated(long nodes) {
         calculator.forget();
-        return calculator.calculate(Question.of(position, Limit.nodes(nodes)), calculation -> {}, cancel);
+        return analyst.calculate(Question.of(position, Limit.nodes(nodes)), calculation -> {}, cancel);
     }
 
     /**

@@ -11,6 +11,9 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
+import org.zeroply.analysis.Settled;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.ledger.Change;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Ledger;
@@ -81,7 +84,7 @@ public record Parries(
      * The threat that a coach names by its first move: what it would lead to if the side to move passed. Empty if the
      * move is not possible then, or if neither mate nor the win of a pawn comes of it.
      */
-    public static Optional<Threat> named(Position position, Move move, Cancel cancel) {
+    public static Optional<Threat> named(Position position, Move move, ExactEndings exact, Cancel cancel) {
         if (position.isCheck()) {
             return Optional.empty();
         }
@@ -93,7 +96,7 @@ public record Parries(
         Position struck = free.play(move);
         List<Move> line = new ArrayList<>(List.of(move));
         if (struck.hasLegalMove()) {
-            Calculation found = new Calculator(4, 1)
+            Calculation found = new ExactFirst(new Calculator(4, 1), exact)
                     .calculate(Question.of(struck, Limit.nodes(SECOND_LOOK)), partial -> {}, cancel);
             if (found.lines().isEmpty()) {
                 return Optional.empty();
@@ -148,8 +151,9 @@ public record Parries(
      *
      * @param partial told when every move has been looked at a little
      */
-    public static Parries of(Position position, Threat threat, Consumer<Parries> partial, Cancel cancel) {
-        return new Search(position, threat, cancel).run(partial);
+    public static Parries of(
+            Position position, Threat threat, ExactEndings exact, Consumer<Parries> partial, Cancel cancel) {
+        return new Search(position, threat, exact, cancel).run(partial);
     }
 
     /** One question. */
@@ -157,6 +161,7 @@ public record Parries(
         private final Position position;
         private final Threat threat;
         private final Side us;
+        private final ExactEndings exact;
         private final Cancel cancel;
         private final OnTheBoard board;
         private final FixedEffortSearch looks;
@@ -167,12 +172,13 @@ public record Parries(
         private int bestWorth;
         private int answerBefore = -1;
 
-        Search(Position position, Threat threat, Cancel cancel) {
+        Search(Position position, Threat threat, ExactEndings exact, Cancel cancel) {
             this.position = position;
+            this.exact = exact;
             this.threat = threat;
             this.cancel = cancel;
             us = position.sideToMove();
-            looks = new FixedEffortSearch(position, cancel);
+            looks = new FixedEffortSearch(position, exact, cancel);
             board = new OnTheBoard(position, threat);
             ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
             fails = threatFails();
@@ -184,7 +190,7 @@ public record Parries(
                 return null;
             }
             Position free = position.play(Move.PASS);
-            FixedEffortSearch theirs = new FixedEffortSearch(free, cancel);
+            FixedEffortSearch theirs = new FixedEffortSearch(free, exact, cancel);
             CalculatedLine line = theirs.after(threat.line().getFirst(), SECOND_LOOK);
             boolean fails = theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
             return fails ? line : null;
@@ -275,7 +281,7 @@ public record Parries(
 
         private Parry parry(Looked one, double best, boolean complete) {
             boolean met = isMet(one, best);
-            Grounds grounds = new Grounds.AtDepth(one.line().depth());
+            Grounds grounds = one.line().grounds();
             Position after = position.play(one.move());
             if (complete && met && threat.kind() == Threat.Kind.MATE && after.hasLegalMove()) {
                 prover.limit(PROOF_NODES, cancel::isRequested);

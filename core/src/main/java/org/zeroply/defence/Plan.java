@@ -3,6 +3,7 @@ package org.zeroply.defence;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -55,16 +56,16 @@ public record Plan(Position position, List<Step> steps, Position end, boolean co
     }
 
     /** Looks at the replies on the calling thread. */
-    public static Plan of(Position position, List<Move> moves, Cancel cancel) {
+    public static Plan of(Position position, List<Move> moves, ExactEndings exact, Cancel cancel) {
         Side us = position.sideToMove();
         List<Step> steps = new ArrayList<>();
         Position here = position;
-        double best = new FixedEffortSearch(position, cancel).expected(NODES);
+        double best = new FixedEffortSearch(position, exact, cancel).expected(NODES);
         for (Move move : moves) {
             if (cancel.isRequested()) {
                 break;
             }
-            FixedEffortSearch looks = new FixedEffortSearch(here, cancel);
+            FixedEffortSearch looks = new FixedEffortSearch(here, exact, cancel);
             CalculatedLine line = looks.after(move, NODES);
             double expected = line.verdict().expectedFor(us);
             int lost = looks.lost(line);

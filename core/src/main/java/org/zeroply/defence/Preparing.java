@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.defence.Preparation.Needed;
 import org.zeroply.defence.Preparation.Order;
 import org.zeroply.defence.Preparation.Trial;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Attacks;
@@ -35,10 +36,12 @@ final class Preparing {
     private final Wish wish;
     private final Drops.Judge judge;
     private final Language language;
+    private final ExactEndings exact;
     private final Cancel cancel;
     private final Side us;
 
-    Preparing(Position position, Wish wish, Drops.Judge judge, Language language, Cancel cancel) {
+    Preparing(Position position, Wish wish, Drops.Judge judge, Language language, ExactEndings exact, Cancel cancel) {
+        this.exact = exact;
         this.position = position;
         this.wish = wish;
         this.judge = judge;
@@ -226,7 +229,7 @@ final class Preparing {
                 if (!here.isLegal(move) || !Objects.equals(here.pieceAt(move.from()), man)) {
                     return impossible(name);
                 }
-                FixedEffortSearch looks = new FixedEffortSearch(here, cancel);
+                FixedEffortSearch looks = new FixedEffortSearch(here, exact, cancel);
                 CalculatedLine best = looks.after(move, NODES);
                 String fault = fault(here, best, looks);
                 if (fault.isEmpty() && best.moves().size() < 2) {
@@ -251,7 +254,7 @@ final class Preparing {
                     return impossible(wish.text(language));
                 }
                 String fault = fault(here, move.get());
-                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, cancel), move.get())) {
+                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, exact, cancel), move.get())) {
                     line.add(move.get());
                     return new Trial(line, fault);
                 }

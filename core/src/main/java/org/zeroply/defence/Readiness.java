@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Exchange;
@@ -92,29 +93,37 @@ public record Readiness(
      * @param partial told when one size of sets has been tried
      */
     public static Readiness of(
-            Position position, Wish wish, int most, Language language, Consumer<Readiness> partial, Cancel cancel) {
+            Position position,
+            Wish wish,
+            int most,
+            Language language,
+            ExactEndings exact,
+            Consumer<Readiness> partial,
+            Cancel cancel) {
         if (most < 0 || most > MOST_MOVES) {
             throw new IllegalArgumentException("sets of 0 to " + MOST_MOVES + " moves can be looked for, not " + most);
         }
-        return new Search(position, wish, language, cancel).run(most, partial);
+        return new Search(position, wish, language, exact, cancel).run(most, partial);
     }
 
     private static final class Search {
         private final Position position;
         private final Wish wish;
         private final Language language;
+        private final ExactEndings exact;
         private final Cancel cancel;
         private final Side us;
         private final Drops.Judge judge;
         private long nodes;
 
-        Search(Position position, Wish wish, Language language, Cancel cancel) {
+        Search(Position position, Wish wish, Language language, ExactEndings exact, Cancel cancel) {
+            this.exact = exact;
             this.position = position;
             this.wish = wish;
             this.language = language;
             this.cancel = cancel;
             us = position.sideToMove();
-            judge = new Drops.Judge(position, cancel);
+            judge = new Drops.Judge(position, exact, cancel);
         }
 
         /** A position in which the side is to move again, and the moves that led there. */
@@ -147,7 +156,7 @@ public record Readiness(
         }
 
         private Readiness result(@Nullable Move now, Drops drops, List<Reached> found, int searched, boolean complete) {
-            Preparing preparing = new Preparing(position, wish, judge, language, cancel);
+            Preparing preparing = new Preparing(position, wish, judge, language, exact, cancel);
             List<Preparation> sets = new ArrayList<>();
             for (Reached reached : found) {
                 sets.add(preparing.of(reached.moves()));

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
 import org.zeroply.analysis.EveryMove;
+import org.zeroply.analysis.Settled;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
@@ -73,8 +74,8 @@ public record Resignation(
             Consumer<Resignation> partial,
             Cancel cancel) {
         Position position = question.position();
-        EveryMove every = EveryMove.of(
-                question, nodes, analyst, exact, so -> partial.accept(judged(so, List.of(), false)), cancel);
+        EveryMove every =
+                EveryMove.of(question, nodes, analyst, so -> partial.accept(judged(so, List.of(), false)), cancel);
         Resignation found = judged(every, List.of(), every.complete());
         if (!every.complete() || !found.holding().isEmpty() || found.defences().isEmpty()) {
             return found;

@@ -24,6 +24,13 @@ final class Bound {
         return pawnsOnly.values(pawns);
     }
 
+    /** Whether the values of a position's placement are there already. */
+    boolean knows(Position here) {
+        PawnTables.Placement pawns = PawnEnding.placement(here);
+        Square square = pieceBeside(here, null);
+        return square == null ? pawnsOnly.knows(pawns) : withPiece.knows(pawns, piece(here, square));
+    }
+
     /** From the view of the side to move; a capture in passing is left out. */
     Exact value(Position here) {
         PawnTables.Placement pawns = PawnEnding.placement(here);

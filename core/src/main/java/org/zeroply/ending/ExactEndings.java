@@ -131,6 +131,43 @@ public final class ExactEndings {
         return solve(position, false, Cancel.within(millis, cancel, ticker));
     }
 
+    /**
+     * What is known by a fixed amount of work, so that the same is known each time; the result is certain, moves that it does
+     * not need may be left open. An elementary ending that was not solved before takes seconds, once.
+     *
+     * @return empty if the position is none of these endings, too large, not settled, or cancelled
+     */
+    public Optional<Solution> lookUp(Position position, Cancel cancel) {
+        boolean withPawns = PawnEnding.covers(position) || PawnEnding.coversPromoted(position);
+        if (withPawns && position.occupied().size() > ALWAYS) {
+            // With four men as well: their tables take several seconds the first time, and this a part of one.
+            Optional<Solution> solved = pawnEnding.lookUp(position, cancel).map(found -> solution(position, found));
+            if (solved.isPresent()) {
+                return solved;
+            }
+        }
+        if (!Elementary.covers(position)) {
+            return Optional.empty();
+        }
+        return elementary
+                .solve(position, cancel)
+                .flatMap(exact -> elementary
+                        .moves(position, cancel)
+                        .map(choices -> new Solution(position, exact, Counted.MATE, choices, List.of(), null)));
+    }
+
+    /** What was settled on the way to what was looked up last, without solving anything. */
+    Optional<Solution> solvedOnTheWay(Position position) {
+        boolean pawns = PawnEnding.covers(position) || PawnEnding.coversPromoted(position);
+        return pawns ? pawnEnding.solvedOnTheWay(position).map(found -> solution(position, found)) : Optional.empty();
+    }
+
+    private static Solution solution(Position position, PawnEnding.Solved found) {
+        Counted counted = PawnEnding.covers(position) ? Counted.PROMOTION : Counted.LAST_PAWN;
+        return new Solution(
+                position, found.exact(), counted, found.choices(), found.unsettled(), found.correspondence());
+    }
+
     private Reading solve(Position position, boolean solveTables, Cancel cancel) {
         if (Elementary.covers(position)) {
             Optional<Exact> exact = elementary.solve(position, cancel);
@@ -150,14 +187,7 @@ public final class ExactEndings {
                 : pawnEnding.solvePromoted(position, solveTables, cancel);
         return switch (found) {
             case PawnEnding.ProvenWin won -> new ProvenWin(won.winner(), won.moves());
-            case PawnEnding.Solved solved ->
-                new Solved(new Solution(
-                        position,
-                        solved.exact(),
-                        PawnEnding.covers(position) ? Counted.PROMOTION : Counted.LAST_PAWN,
-                        solved.choices(),
-                        solved.unsettled(),
-                        solved.correspondence()));
+            case PawnEnding.Solved solved -> new Solved(solution(position, solved));
             case PawnEnding.NotSettled open -> new NotSolved(open.reason());
         };
     }

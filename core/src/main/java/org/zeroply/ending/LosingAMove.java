@@ -92,7 +92,9 @@ public final class LosingAMove {
         }
         try {
             Position turned = position.play(Move.PASS);
-            PawnEnding.CertainValues usual = ending.certainValues(position, PawnTables.Variant.USUAL, false, cancel);
+            PawnEnding.CertainValues usual = ending.certainValues(position, PawnTables.Variant.USUAL, cancel);
+            usual.settle(turned);
+            usual.settle(position);
             Optional<Exact> after = usual.outcome(turned);
             Optional<Exact> now = usual.outcome(position);
             if (after.isEmpty() || now.isEmpty()) {
@@ -106,14 +108,18 @@ public final class LosingAMove {
                     turned.sideToMove().ordinal(),
                     position.king(Side.WHITE).ordinal(),
                     position.king(Side.BLACK).ordinal());
-            PawnTables.Variant barred = new PawnTables.Variant(null, PawnEnding.placement(position), goal, wanted == 0);
-            PawnEnding.CertainValues without = ending.certainValues(position, barred, false, cancel);
-            Optional<Exact> otherwise = without.outcome(position);
-            if (otherwise.isPresent() && otherwise.get().outcome() >= wanted) {
+            PawnTables.Variant barred = new PawnTables.Variant(PawnEnding.placement(position), goal, wanted == 0);
+            PawnEnding.CertainValues without = ending.certainValues(position, barred, cancel);
+            without.settle(position);
+            if (without.atLeast(position) >= wanted) {
                 return new NotNeeded();
             }
             if (now.get().outcome() < wanted) {
                 return new Impossible();
+            }
+            without.makeCertain(position);
+            if (without.atLeast(position) >= wanted) {
+                return new NotNeeded();
             }
             List<Move> way = new LosingAMove(position, without, wanted).way();
             return way == null ? new NotSettled() : new Found(way);

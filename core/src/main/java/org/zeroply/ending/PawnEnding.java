@@ -1,8 +1,13 @@
 package org.zeroply.ending;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.SequencedSet;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
@@ -31,8 +36,23 @@ import org.zeroply.work.Ticker;
  */
 public final class PawnEnding {
 
+    /** Endings of so many placements of pawns are solved for any answer: a second or two. */
+    static final int MOST_LOOKED_UP = 1_500;
+
+    /** The same beside a piece, whose placements are much larger. */
+    static final int MOST_LOOKED_UP_BESIDE = 12;
+
+    /** Positions that are remembered as not settled. */
+    private static final int KEPT_FAILURES = 2_000;
+
+    /** Solutions that are kept, since a line or the moves of a position ask for what follows. */
+    private static final int KEPT_RUNS = 4;
+
     static final int ROUNDS = 4;
     static final int PROMOTIONS_OF_ALL = 1_000;
+
+    /** In place of milliseconds: the work is bounded by itself. */
+    private static final long NO_CLOCK = 1_000_000_000;
 
     /** A result that is not known. */
     static final int UNKNOWN = 2;
@@ -40,6 +60,8 @@ public final class PawnEnding {
     private final Elementary elementary;
     private final long millis;
     private final Ticker ticker;
+    private final Deque<PawnEndingSolver> runs = new ArrayDeque<>();
+    private final SequencedSet<Position> failed = new LinkedHashSet<>();
 
     /**
      * @param millis after so long it says that it did not finish
@@ -112,6 +134,50 @@ public final class PawnEnding {
     }
 
     /**
+     * What is settled by a fixed amount of work, so that the same is known each time: endings of few placements of pawns, and
+     * those in which nobody can get anything by moving a pawn or taking. Moves that the result does not need may be left open.
+     *
+     * @return empty if it is too large, not settled, or cancelled
+     * @throws IllegalArgumentException if neither {@link #covers} nor {@link #coversPromoted} is true
+     */
+    synchronized Optional<Solved> lookUp(Position position, Cancel cancel) {
+        boolean pawnsOnly = covers(position);
+        if (!pawnsOnly && !coversPromoted(position)) {
+            throw new IllegalArgumentException("not kings, pawns and a piece at most: " + position);
+        }
+        Optional<Solved> known = solvedOnTheWay(position);
+        if (known.isPresent()) {
+            return known;
+        }
+        if (failed.contains(position)) {
+            return Optional.empty();
+        }
+        PawnEndingSolver run = solver(position, cancel, PawnTables.Variant.USUAL, NO_CLOCK);
+        Reading found = run.lookUp(pawnsOnly ? MOST_LOOKED_UP : MOST_LOOKED_UP_BESIDE);
+        if (!(found instanceof Solved solved)) {
+            if (!cancel.isRequested()) {
+                failed.add(position);
+            }
+            if (failed.size() > KEPT_FAILURES) {
+                failed.removeFirst();
+            }
+            return Optional.empty();
+        }
+        runs.addFirst(run);
+        if (runs.size() > KEPT_RUNS) {
+            runs.removeLast();
+        }
+        return Optional.of(solved);
+    }
+
+    /** What was settled on the way to what was looked up last; empty if nothing was. */
+    synchronized Optional<Solved> solvedOnTheWay(Position position) {
+        return runs.stream()
+                .flatMap(run -> Stream.ofNullable(run.solvedOnTheWay(position)))
+                .findFirst();
+    }
+
+    /**
      * Solves a position that is one promotion away from a pawn ending. If that does not finish, it looks for a proof that
      * one side wins.
      *
@@ -166,41 +232,16 @@ public final class PawnEnding {
         return solver(position, cancel, PawnTables.Variant.USUAL, millis).solve(solveTables);
     }
 
-    /**
-     * The exact result, from the view of the side to move, if a side may pass instead of moving wherever it is not in
-     * check. Empty if it could not be settled.
-     */
-    public Optional<Exact> withPasses(Position position, Side mayPass, Cancel cancel) {
-        try {
-            return certainValues(position, PawnTables.Variant.withPasses(mayPass), false, cancel)
-                    .outcome(position);
-        } catch (PawnTables.Unfinished unfinished) {
-            return Optional.empty();
-        }
-    }
-
     /** The values of all states of a position's placement of pawns and of what follows, as far as they are certain. */
-    CertainValues certainValues(Position position, PawnTables.Variant variant, boolean solveTables, Cancel cancel) {
-        PawnEndingSolver run = solver(position, cancel, variant, millis);
-        if (solveTables) {
-            run.useTables();
-        }
-        CertainValues values = run.certain();
-        for (int round = 0; round < ROUNDS; round++) {
-            List<Position> open = values.open(position);
-            if (open.isEmpty() || !run.learn(open, PROMOTIONS_OF_ALL)) {
-                break;
-            }
-            values = run.certain();
-        }
-        return values;
+    CertainValues certainValues(Position position, PawnTables.Variant variant, Cancel cancel) {
+        return solver(position, cancel, variant, millis).certainAsItStands();
     }
 
     /** Values under the worst and the best assumption for White; solved as they are asked for. */
     static final class CertainValues {
         private final PawnEndingSolver run;
-        private final Bound low;
-        private final Bound high;
+        private Bound low;
+        private Bound high;
 
         CertainValues(PawnEndingSolver run, Bound low, Bound high) {
             this.run = run;
@@ -214,8 +255,41 @@ public final class PawnEnding {
             return exact.outcome() == run.value(high, position).outcome() ? Optional.of(exact) : Optional.empty();
         }
 
+        /** The result that the side to move has for certain, whatever the rest. */
+        int atLeast(Position position) {
+            return run.value(position.sideToMove() == Side.WHITE ? low : high, position)
+                    .outcome();
+        }
+
+        /** Proves promotions until the result of a position is certain, as far as that can be done. */
+        void settle(Position position) {
+            for (int round = 0; round < ROUNDS && outcome(position).isEmpty(); round++) {
+                if (!run.learn(List.of(position), PawnEndingSolver.PROMOTIONS_OF_ONE)) {
+                    return;
+                }
+                solveAgain();
+            }
+        }
+
+        /** Proves promotions until every state of a position's placement is certain, as far as that can be done. */
+        void makeCertain(Position position) {
+            for (int round = 0; round < ROUNDS; round++) {
+                List<Position> open = open(position);
+                if (open.isEmpty() || !run.learn(open, PROMOTIONS_OF_ALL)) {
+                    return;
+                }
+                solveAgain();
+            }
+        }
+
+        private void solveAgain() {
+            CertainValues more = run.certain();
+            low = more.low;
+            high = more.high;
+        }
+
         /** The states of the kings, pawns as they stand, whose result is not certain. */
-        List<Position> open(Position position) {
+        private List<Position> open(Position position) {
             List<Position> open = new ArrayList<>();
             PawnTables.Placement pawns = placement(position);
             for (int state = 0; state < PawnTables.STATES; state++) {

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -33,9 +34,10 @@ final class PawnEndingSolver {
     /** With a piece, a table has half a megabyte, and up to three bounds are held. */
     private static final int MOST_TABLES = 250;
 
-    private static final int PROMOTIONS_OF_ONE = 60;
+    static final int PROMOTIONS_OF_ONE = 60;
     private static final int LONGEST_PROOF = 12;
     private static final long PROOF_NODES = 60_000;
+    private static final long PROOF_NODES_LOOKED_UP = 20_000;
     private static final long PROMOTED_NODES = 2_000_000;
     private static final int MOST_GROUPS = 16;
 
@@ -45,6 +47,7 @@ final class PawnEndingSolver {
     private final Cancel cancel;
     private final PawnTables.Variant variant;
     private volatile long end;
+    private long proofNodes = PROOF_NODES;
 
     private final PromotionWorth promotions;
     private final Map<PawnTables.Placement, short[]> certainPlacements = new ConcurrentHashMap<>();
@@ -55,6 +58,11 @@ final class PawnEndingSolver {
 
     /** A result that holds already while more is being made certain. */
     private PawnEnding.@Nullable Solved settled;
+
+    /** The bounds that agreed on it. */
+    private @Nullable Bound settledLow;
+
+    private @Nullable Bound settledHigh;
 
     /**
      * @param millis after so long it gives up
@@ -87,11 +95,23 @@ final class PawnEndingSolver {
     }
 
     Bound bound(PromotionWorth.Assumption assumption, Side of) {
+        return bound(assumption, of, null);
+    }
+
+    /** What holds for White, worst or best, whatever comes of the first pawn move or capture. */
+    private Bound asItStands(PromotionWorth.Assumption assumption) {
+        boolean worst = assumption == PromotionWorth.Assumption.WORST;
+        return bound(assumption, Side.WHITE, worst ? Side.WHITE : Side.BLACK);
+    }
+
+    /** @param lost a side that loses whatever leaves the placement asked for; null to solve all that follow */
+    private Bound bound(PromotionWorth.Assumption assumption, Side of, @Nullable Side lost) {
         PawnTables pawnsOnly = new PawnTables(
                 (after, type, square, white, black, promoter) ->
                         promotions.worth(after, type, square, white, black, promoter, assumption, of),
                 variant,
                 certainPlacements,
+                lost,
                 MOST_PLACEMENTS,
                 this::step);
         PieceTables withPiece = new PieceTables(
@@ -99,6 +119,7 @@ final class PawnEndingSolver {
                 (after, piece, type, square, state) ->
                         promotions.worthBesidePiece(after, piece, type, square, state, assumption, of),
                 this::table,
+                lost,
                 MOST_TABLES,
                 this::step);
         return new Bound(pawnsOnly, withPiece);
@@ -106,15 +127,75 @@ final class PawnEndingSolver {
 
     PawnEnding.Reading solve(boolean withTables) {
         try {
-            PawnEnding.Reading found = solveInRounds();
+            if (settlesAsItStands()) {
+                return Objects.requireNonNull(settled);
+            }
+            PawnEnding.Reading found = solveInRounds(true, PawnEnding.ROUNDS);
             if (withTables && found instanceof PawnEnding.NotSettled && promotions.misses()) {
                 useTables();
-                return solveInRounds();
+                return solveInRounds(true, PawnEnding.ROUNDS);
             }
             return found;
         } catch (PawnTables.Unfinished unfinished) {
             return settled != null ? settled : notSettled(unfinished);
         }
+    }
+
+    /** As {@link #solve}, if it takes so many placements at most; moves that the result does not need may be left open. */
+    PawnEnding.Reading lookUp(int mostPlacements) {
+        try {
+            if (settlesAsItStands()) {
+                return Objects.requireNonNull(settled);
+            }
+            if (PawnTables.count(PawnEnding.placement(position), mostPlacements + 1) > mostPlacements) {
+                return settled != null
+                        ? settled
+                        : new PawnEnding.NotSettled(PawnEnding.Reason.TOO_LARGE, placements.get());
+            }
+            return solveInRounds(false, PawnEnding.covers(position) ? PawnEnding.ROUNDS : 1);
+        } catch (PawnTables.Unfinished unfinished) {
+            return settled != null ? settled : notSettled(unfinished);
+        }
+    }
+
+    /**
+     * Whether every move is settled by the placement alone, since the pawns block each other and nobody can change that for
+     * the better. What it finds out of the position is kept even if not.
+     */
+    private boolean settlesAsItStands() {
+        if (canAPawnMove()) {
+            return false;
+        }
+        Bound worst = asItStands(PromotionWorth.Assumption.WORST);
+        Bound best = asItStands(PromotionWorth.Assumption.BEST);
+        if (value(worst, position).outcome() != value(best, position).outcome()) {
+            return false;
+        }
+        settled = solved(position, worst, best);
+        return settled.unsettled().isEmpty();
+    }
+
+    private boolean canAPawnMove() {
+        boolean[] moves = new boolean[1];
+        for (int side = 0; side < 2; side++) {
+            PawnTables.eachPawnMove(
+                    PawnEnding.placement(position), side, (to, next, passed, promotes) -> moves[0] = true);
+        }
+        return moves[0];
+    }
+
+    /** The solution of a position with a placement that was solved on the way, if nothing of it is left open; else null. */
+    PawnEnding.@Nullable Solved solvedOnTheWay(Position other) {
+        Bound low = settledLow;
+        Bound high = settledHigh;
+        if (low == null || high == null || !low.knows(other) || !high.knows(other)) {
+            return null;
+        }
+        if (value(low, other).outcome() != value(high, other).outcome()) {
+            return null;
+        }
+        PawnEnding.Solved found = solved(other, low, high);
+        return found.unsettled().isEmpty() ? found : null;
     }
 
     PawnEnding.NotSettled notSettled(PawnTables.Unfinished unfinished) {
@@ -166,6 +247,14 @@ final class PawnEndingSolver {
         certainPlacements.clear();
     }
 
+    /** What is certain by the placement alone where no pawn can move; as {@link #certain} elsewhere. */
+    PawnEnding.CertainValues certainAsItStands() {
+        return canAPawnMove()
+                ? certain()
+                : new PawnEnding.CertainValues(
+                        this, asItStands(PromotionWorth.Assumption.WORST), asItStands(PromotionWorth.Assumption.BEST));
+    }
+
     PawnEnding.CertainValues certain() {
         return new PawnEnding.CertainValues(
                 this,
@@ -173,8 +262,13 @@ final class PawnEndingSolver {
                 bound(PromotionWorth.Assumption.BEST, Side.WHITE));
     }
 
-    private PawnEnding.Reading solveInRounds() {
-        for (int round = 0; round < PawnEnding.ROUNDS; round++) {
+    /**
+     * @param everyMove whether moves that the result does not need are settled too, as far as proofs can do it
+     * @param rounds of solving and of proofs between
+     */
+    private PawnEnding.Reading solveInRounds(boolean everyMove, int rounds) {
+        proofNodes = everyMove ? PROOF_NODES : PROOF_NODES_LOOKED_UP;
+        for (int round = 0; round < rounds; round++) {
             Bound worst = bound(PromotionWorth.Assumption.WORST, Side.WHITE);
             Bound best = bound(PromotionWorth.Assumption.BEST, Side.WHITE);
             CompletableFuture<Exact> other = CompletableFuture.supplyAsync(
@@ -193,17 +287,21 @@ final class PawnEndingSolver {
                 abandoned = false;
             }
             if (low.outcome() == high.outcome()) {
-                PawnEnding.Solved found = solved(worst, best);
+                PawnEnding.Solved found = solved(position, worst, best);
                 settled = found;
-                // The other moves are made certain too, as far as proofs of their promotions can do it.
+                settledLow = worst;
+                settledHigh = best;
+                if (!everyMove) {
+                    return found;
+                }
                 List<Position> open =
                         found.unsettled().stream().map(position::play).toList();
-                if (open.isEmpty() || round == PawnEnding.ROUNDS - 1 || !learn(open, PROMOTIONS_OF_ONE)) {
+                if (open.isEmpty() || round == rounds - 1 || !learn(open, PROMOTIONS_OF_ONE)) {
                     return found;
                 }
                 continue;
             }
-            if (!learn(List.of(position), PROMOTIONS_OF_ONE)) {
+            if (round == rounds - 1 || !learn(List.of(position), PROMOTIONS_OF_ONE)) {
                 break;
             }
         }
@@ -244,7 +342,7 @@ final class PawnEndingSolver {
             if (search == null) {
                 search = new ProofSearch(8, board -> isWon(board, side.ordinal()), false);
             }
-            search.limit(PROOF_NODES, cancel::isRequested);
+            search.limit(proofNodes, cancel::isRequested);
             boolean won = false;
             for (int moves = 1; moves <= LONGEST_PROOF && !won; moves++) {
                 ProofSearch.Answer answer = search.defenderToMove(promoted, moves);
@@ -315,7 +413,7 @@ final class PawnEndingSolver {
 
     // ---- the result
 
-    private PawnEnding.Solved solved(Bound worst, Bound best) {
+    private PawnEnding.Solved solved(Position position, Bound worst, Bound best) {
         Exact low = value(worst, position);
         Exact high = value(best, position);
         // A win for White is counted as the worst assumption has it, one for Black as the best: both hold for
@@ -324,8 +422,9 @@ final class PawnEndingSolver {
         Exact exact = low.outcome() == 0 || whiteWins ? low : high;
         List<Elementary.Choice> choices = new ArrayList<>();
         List<Move> unsettled = new ArrayList<>();
+        List<Elementary.Choice> hopes = choices(best, position);
         for (Elementary.Choice choice : choices(worst, position)) {
-            Exact other = choices(best, position).stream()
+            Exact other = hopes.stream()
                     .filter(same -> same.move().equals(choice.move()))
                     .findFirst()
                     .orElseThrow()
@@ -339,7 +438,7 @@ final class PawnEndingSolver {
         choices.sort(Comparator.comparingInt((Elementary.Choice choice) -> Elementary.worth(choice.exact()))
                 .reversed());
         return new PawnEnding.Solved(
-                position, exact, choices, unsettled, correspondence(worst, best), placements.get());
+                position, exact, choices, unsettled, correspondence(position, worst, best), placements.get());
     }
 
     /** All legal moves with their values under a pass's assumption, the best first. */
@@ -370,12 +469,12 @@ final class PawnEndingSolver {
 
     // ---- squares that correspond
 
-    private @Nullable Correspondence correspondence(Bound worst, Bound best) {
+    private static @Nullable Correspondence correspondence(Position position, Bound worst, Bound best) {
         if (!PawnEnding.covers(position)) {
             return null;
         }
         for (Side attacker : Side.values()) {
-            Correspondence found = correspondence(worst, best, attacker);
+            Correspondence found = correspondence(position, worst, best, attacker);
             if (!found.groups().isEmpty()) {
                 return found;
             }
@@ -384,7 +483,7 @@ final class PawnEndingSolver {
     }
 
     /** With the attacker to move nothing is won, with the defender to move all is lost: each wants the other to move. */
-    private Correspondence correspondence(Bound worst, Bound best, Side attacker) {
+    private static Correspondence correspondence(Position position, Bound worst, Bound best, Side attacker) {
         PawnTables.Placement pawns = PawnEnding.placement(position);
         short[] low = worst.values(pawns);
         short[] high = best.values(pawns);

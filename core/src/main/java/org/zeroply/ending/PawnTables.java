@@ -1,9 +1,14 @@
 package org.zeroply.ending;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Side;
@@ -75,6 +80,12 @@ final class PawnTables {
     /** Placements whose values rest on no assumption, shared by the passes of one ending. */
     private final Map<Placement, short[]> certain;
 
+    /** The values that every placement but those asked for from outside counts as having; null to solve them all. */
+    private final short @Nullable [] beyond;
+
+    /** Whether the placements that follow one are being asked for. */
+    private boolean inside;
+
     private final OpenStates states = new OpenStates(STATES, 2 * STATES);
 
     /** Whether the placement under way met an assumption. */
@@ -83,29 +94,28 @@ final class PawnTables {
     /**
      * Other rules than the usual ones.
      *
-     * @param mayPass a side that may pass where it is not in check; null for neither
      * @param barred a placement with a state that counts as settled beforehand; null for none
      * @param barredState the state
      * @param barredLost whether it counts as lost for the side that does not move there, or as drawn
      */
-    record Variant(@Nullable Side mayPass, @Nullable Placement barred, int barredState, boolean barredLost) {
-        static final Variant USUAL = new Variant(null, null, -1, false);
-
-        static Variant withPasses(Side side) {
-            return new Variant(side, null, -1, false);
-        }
+    record Variant(@Nullable Placement barred, int barredState, boolean barredLost) {
+        static final Variant USUAL = new Variant(null, -1, false);
     }
 
     /**
      * @param certain what other passes of the same variant have found for certain; grows
+     * @param lost a side that loses whatever leaves the placement that is asked for, so that only that one is solved; null to
+     *     solve all that follow
      * @param step called before each placement; may throw {@link Unfinished}
      */
     PawnTables(
             Promotions promotions,
             Variant variant,
             Map<Placement, short[]> certain,
+            @Nullable Side lost,
             int mostPlacements,
             Runnable step) {
+        beyond = lost == null ? null : lost(lost);
         this.certain = certain;
         this.promotions = promotions;
         this.variant = variant;
@@ -117,6 +127,48 @@ final class PawnTables {
         return solved.size();
     }
 
+    private static short[] lost(Side side) {
+        short[] values = new short[STATES];
+        for (int state = 0; state < STATES; state++) {
+            values[state] = (short) (state >> 12 == side.ordinal() ? 1 : 2);
+        }
+        return values;
+    }
+
+    /**
+     * How many placements a solution takes, counted without solving.
+     *
+     * @param most where the counting ends
+     */
+    static int count(Placement pawns, int most) {
+        Set<Placement> seen = new HashSet<>(Set.of(pawns));
+        Deque<Placement> open = new ArrayDeque<>(seen);
+        while (!open.isEmpty() && seen.size() < most) {
+            Placement here = open.removeLast();
+            for (int side = 0; side < 2; side++) {
+                int mover = side;
+                int other = side ^ 1;
+                eachPawnMove(here, side, (to, next, passed, promotes) -> {
+                    meet(next, seen, open);
+                    long capturers = passed < 0 ? 0 : Attacks.pawn(mover, passed) & next.of(other);
+                    for (long rest = capturers; rest != 0; rest &= rest - 1) {
+                        meet(enPassant(next, mover, passed, to, Long.numberOfTrailingZeros(rest)), seen, open);
+                    }
+                });
+                for (long rest = here.of(other); rest != 0; rest &= rest - 1) {
+                    meet(here.with(other, here.of(other) & ~Long.lowestOneBit(rest)), seen, open);
+                }
+            }
+        }
+        return seen.size();
+    }
+
+    private static void meet(Placement next, Set<Placement> seen, Deque<Placement> open) {
+        if (seen.add(next)) {
+            open.add(next);
+        }
+    }
+
     static int state(int side, int whiteKing, int blackKing) {
         return side << 12 | whiteKing << 6 | blackKing;
     }
@@ -126,11 +178,20 @@ final class PawnTables {
         return value == 0 ? Exact.DRAWN : new Exact((plies & 1) == 0 ? -1 : 1, plies);
     }
 
+    /** Whether the values of a placement are there already. */
+    boolean knows(Placement pawns) {
+        return solved.containsKey(pawns) || certain.containsKey(pawns);
+    }
+
     /** The values of all states of a placement. */
     short[] values(Placement pawns) {
         short[] known = solved.get(pawns);
         if (known == null) {
             known = certain.get(pawns);
+        }
+        if (known == null && inside && beyond != null) {
+            assumed = true;
+            return beyond;
         }
         if (known == null) {
             step.run();
@@ -193,12 +254,13 @@ final class PawnTables {
         return exits;
     }
 
-    private List<Exit> kingTakes(Placement pawns, int side) {
-        List<Exit> exits = new ArrayList<>();
-        int other = side ^ 1;
-        for (long rest = pawns.of(other); rest != 0; rest &= rest - 1) {
-            int to = Long.numberOfTrailingZeros(rest);
-            exits.add(exit(to, -1, false, pawns.with(other, pawns.of(other) & ~(1L << to)), other, List.of()));
+    private Exit[] kingTakes(Placement pawns) {
+        Exit[] exits = new Exit[64];
+        for (int owner = 0; owner < 2; owner++) {
+            for (long rest = pawns.of(owner); rest != 0; rest &= rest - 1) {
+                int to = Long.numberOfTrailingZeros(rest);
+                exits[to] = exit(to, -1, false, pawns.with(owner, pawns.of(owner) & ~(1L << to)), owner, List.of());
+            }
         }
         return exits;
     }
@@ -284,23 +346,29 @@ final class PawnTables {
 
     /** One placement being solved. */
     private final class Solving {
+        private final Placement pawns;
         private final List<List<Exit>> pawnMoves;
-        private final List<List<Exit>> kingTakes;
+
+        /** By the square of the pawn that is taken. */
+        private final Exit[] kingTakes;
+
         private final short[] values = new short[STATES];
         private final long[] attacks = new long[2];
         private final long all;
         private final int barredState;
-        private final int passing;
 
         Solving(Placement pawns) {
+            boolean insideBefore = inside;
+            inside = true;
+            this.pawns = pawns;
             pawnMoves = List.of(pawnMoves(pawns, 0), pawnMoves(pawns, 1));
-            kingTakes = List.of(kingTakes(pawns, 0), kingTakes(pawns, 1));
+            kingTakes = kingTakes(pawns);
+            inside = insideBefore;
             attacks[0] = pawnAttacks(pawns.white(), 0);
             attacks[1] = pawnAttacks(pawns.black(), 1);
             all = pawns.white() | pawns.black();
             assumed = false;
             barredState = pawns.equals(variant.barred) ? variant.barredState : -1;
-            passing = variant.mayPass == null ? -1 : variant.mayPass.ordinal();
         }
 
         short[] solve() {
@@ -323,14 +391,14 @@ final class PawnTables {
 
         /** Whether neither this placement nor any that follows rests on an assumption. */
         boolean isCertain() {
-            return !assumed && barredState < 0 && areCertain(pawnMoves) && areCertain(kingTakes);
+            return !assumed
+                    && barredState < 0
+                    && pawnMoves.stream().flatMap(List::stream).allMatch(this::isCertain)
+                    && Arrays.stream(kingTakes).allMatch(exit -> exit == null || isCertain(exit));
         }
 
-        private boolean areCertain(List<List<Exit>> exits) {
-            return exits.stream()
-                    .flatMap(List::stream)
-                    .allMatch(exit -> certain.containsKey(exit.next)
-                            && exit.inPassing.stream().allMatch(taking -> certain.containsKey(taking.next)));
+        private boolean isCertain(Exit exit) {
+            return certain.containsKey(exit.next) && exit.inPassing.stream().allMatch(this::isCertain);
         }
 
         /** Whether the state can be: kings apart and off the pawns, and the side that does not move not in check. */
@@ -357,14 +425,12 @@ final class PawnTables {
                 states.bar(state, variant.barredLost);
                 return;
             }
-            if (side == passing && !check && isPossible(other, white, black)) {
-                moves++;
-            }
-            long reach = Attacks.king(king) & ~Attacks.king(enemyKing);
-            for (Exit exit : kingTakes.get(side)) {
-                long mask = 1L << exit.to;
-                if ((reach & mask) != 0 && (exit.attacks & mask) == 0) {
-                    states.count(exit.values[state(other, side == 0 ? exit.to : white, side == 0 ? black : exit.to)]);
+            long taken = Attacks.king(king) & ~Attacks.king(enemyKing) & pawns.of(other);
+            for (; taken != 0; taken &= taken - 1) {
+                int to = Long.numberOfTrailingZeros(taken);
+                Exit exit = kingTakes[to];
+                if ((exit.attacks & 1L << to) == 0) {
+                    states.count(exit.values[state(other, side == 0 ? to : white, side == 0 ? black : to)]);
                 }
             }
             long kings = 1L << white | 1L << black;
@@ -439,7 +505,7 @@ final class PawnTables {
             return found[0];
         }
 
-        /** The states before one that is decided: the other king goes back a step, or its side passed. */
+        /** The states before one that is decided: the other king goes back a step. */
         private void back(int state, int distance) {
             int side = state >> 12;
             int white = state >> 6 & 63;
@@ -449,9 +515,6 @@ final class PawnTables {
             for (long rest = Attacks.king(king) & ~all; rest != 0; rest &= rest - 1) {
                 int from = Long.numberOfTrailingZeros(rest);
                 states.before(state(mover, mover == 0 ? from : white, mover == 0 ? black : from), distance);
-            }
-            if (mover == passing && (attacks[side] & 1L << king) == 0) {
-                states.before(state(mover, white, black), distance);
             }
         }
     }

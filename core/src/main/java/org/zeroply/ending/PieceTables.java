@@ -5,9 +5,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.ending.PawnTables.Placement;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Side;
 
 /**
  * Solves kings, pawns and one piece, one placement of pawns after another, on top of a {@link PawnTables} that knows what is
@@ -44,21 +46,37 @@ final class PieceTables {
     private final Map<Table, byte[]> solved = new HashMap<>();
     private final OpenStates states = new OpenStates(STATES, STATES);
 
+    /** As in {@link PawnTables}: what all tables but those asked for from outside count as; null to solve them all. */
+    private final byte @Nullable [] beyond;
+
+    private boolean inside;
+
     /**
      * @param elementary solves an ending of one piece without pawns
+     * @param lost a side that loses whatever leaves the placement that is asked for; null to solve all that follow
      * @param step called before each table; may throw {@link PawnTables.Unfinished}
      */
     PieceTables(
             PawnTables pawnsOnly,
             Promotions promotions,
             Function<MaterialKey, ElementaryTable> elementary,
+            @Nullable Side lost,
             int mostTables,
             Runnable step) {
+        beyond = lost == null ? null : lost(lost);
         this.pawnsOnly = pawnsOnly;
         this.promotions = promotions;
         this.elementary = elementary;
         this.mostTables = mostTables;
         this.step = step;
+    }
+
+    private static byte[] lost(Side side) {
+        byte[] values = new byte[STATES];
+        for (int state = 0; state < STATES; state++) {
+            values[state] = (byte) (state >> 18 == side.ordinal() ? 1 : 2);
+        }
+        return values;
     }
 
     static int state(int side, int white, int black, int piece) {
@@ -74,15 +92,26 @@ final class PieceTables {
         return values[state] & 255;
     }
 
+    /** Whether the values of a placement are there already. */
+    boolean knows(Placement pawns, Piece piece) {
+        return solved.containsKey(new Table(pawns, piece));
+    }
+
     private byte[] values(Placement pawns, Piece piece) {
         Table table = new Table(pawns, piece);
         byte[] known = solved.get(table);
+        if (known == null && inside && beyond != null && pawns.count() > 0) {
+            return beyond;
+        }
         if (known == null) {
             step.run();
             if (solved.size() >= mostTables) {
                 throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
             }
+            boolean insideBefore = inside;
+            inside = true;
             known = pawns.count() == 0 ? bare(piece) : new Solving(pawns, piece).solve();
+            inside = insideBefore;
             solved.put(table, known);
         }
         return known;
@@ -101,7 +130,31 @@ final class PieceTables {
             return againstBareKing(after, piece, type, square, state);
         }
         int worth = promotions.worth(after, piece, type, square, state);
-        return worth > 0 ? 1 : worth == 0 ? 0 : 2;
+        int value = worth > 0 ? 1 : worth == 0 ? 0 : 2;
+        int taken = takenAtOnce(after, piece, square, state);
+        return Elementary.worth(PawnTables.exact(taken)) > Elementary.worth(PawnTables.exact(value)) ? taken : value;
+    }
+
+    /** The value for the side that then moves if its king takes the promoted piece; a loss at once where it cannot. */
+    private int takenAtOnce(Placement after, Piece piece, int square, int state) {
+        int promoter = (state >> 18) ^ 1;
+        int white = state >> 12 & 63;
+        int black = state >> 6 & 63;
+        int king = promoter == 0 ? white : black;
+        int enemy = promoter == 0 ? black : white;
+        long mask = 1L << square;
+        long occupied = after.white() | after.black() | mask | 1L << king | 1L << (state & 63);
+        boolean held = (Attacks.king(king) & mask) != 0
+                || (PawnTables.pawnAttacks(after.of(promoter), promoter) & mask) != 0
+                || piece.owner == promoter
+                        && (Attacks.of(PieceType.values()[piece.type], state & 63, occupied) & mask) != 0;
+        if (held || (Attacks.king(enemy) & mask) == 0) {
+            return 1;
+        }
+        int then = value(
+                values(after, piece),
+                state(promoter, promoter == 0 ? white : square, promoter == 0 ? square : black, state & 63));
+        return then == 0 ? 0 : then + 1;
     }
 
     /** Whether a queen or rook, beside another piece, stands against a bare king. */

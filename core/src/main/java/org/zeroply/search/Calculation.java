@@ -7,7 +7,7 @@ import org.zeroply.rules.Position;
  * What has been calculated of a position so far.
  *
  * @param lines the best first, in the eyes of the side to move; none if there is no legal move
- * @param depth the last depth that was finished for every line, in half-moves
+ * @param depth the last depth that was finished for every line, in half-moves; {@link CalculatedLine#EXACT} if all are proven
  * @param nodes positions looked at by all threads
  * @param millis time since the calculation began
  * @param complete whether it ended by its limit or because nothing is left to find, rather than by being cancelled
@@ -24,5 +24,10 @@ public record Calculation(
             return lines.getFirst().verdict();
         }
         return position.isCheckmate() ? Verdict.mated(position.sideToMove()) : Verdict.DRAWN;
+    }
+
+    /** What the verdict of the position rests on: the best line, or the rules where no move is legal. */
+    public Grounds grounds() {
+        return lines.isEmpty() ? new Grounds.Proven() : lines.getFirst().grounds();
     }
 }

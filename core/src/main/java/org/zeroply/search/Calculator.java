@@ -12,7 +12,6 @@ import java.util.function.LongSupplier;
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
-import org.zeroply.rules.Side;
 import org.zeroply.work.Cancel;
 
 /**
@@ -117,7 +116,7 @@ public final class Calculator implements Analyst {
 
         Calculation run() {
             if (rootMoves.length == 0) {
-                return new Calculation(question.position(), List.of(), 0, 0, 0, true);
+                return new Calculation(question.position(), List.of(), CalculatedLine.EXACT, 0, 0, true);
             }
             Searcher first = searcher(this::mustStop);
             searchers.add(first);
@@ -150,10 +149,6 @@ public final class Calculator implements Analyst {
 
         private Searcher searcher(BooleanSupplier stop) {
             Searcher searcher = new Searcher(question.position().board(), before, weights, table, without, stop);
-            Side passing = question.mayPass();
-            if (passing != null) {
-                searcher.letPass(passing);
-            }
             searcher.rootMoves(rootMoves);
             return searcher;
         }
@@ -266,7 +261,7 @@ public final class Calculator implements Analyst {
             private List<Move> lengthened(Kept kept) {
                 List<Move> moves = new ArrayList<>(kept.line().moves());
                 int wanted = Math.min(kept.depth(), LINE_WANTED);
-                if (moves.size() >= wanted || question.mayPass() != null) {
+                if (moves.size() >= wanted) {
                     return moves;
                 }
                 List<Position> positions = question.position().positionsAlong(moves);

@@ -12,6 +12,11 @@ public sealed interface Grounds {
         };
     }
 
+    /** By search to a depth, or by proof where it is {@link CalculatedLine#EXACT}. */
+    static Grounds of(int depth) {
+        return depth == CalculatedLine.EXACT ? new Proven() : new AtDepth(depth);
+    }
+
     default boolean isProof() {
         return this instanceof Proven;
     }

@@ -7,7 +7,6 @@ import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Side;
 
 /**
  * One thread's search: principal-variation alpha-beta over a mutable board.
@@ -29,8 +28,6 @@ final class Searcher {
     private static final int NO_VALUE = -32_600;
     /** Mobility, king danger and the like seldom come to more than this, in hundredths of a pawn. */
     private static final int FINER_POINTS = 220;
-
-    private static final long PASSING_SALT = 0x9E3779B97F4A7C14L;
 
     private static final int[][] REDUCTION = new int[64][64];
 
@@ -95,10 +92,6 @@ final class Searcher {
     /** The best of the depth under way, for the case that it is stopped. */
     private @Nullable Found partial;
 
-    /** The side that may pass, -1 for neither. */
-    private int passing = -1;
-
-    private long salt;
     private long nodes;
     private long nodeLimit = Long.MAX_VALUE;
     private int verifyBelow;
@@ -138,16 +131,6 @@ final class Searcher {
         return nodes;
     }
 
-    /** Lets a side pass instead of moving; what is found then stays apart in the table. */
-    void letPass(Side side) {
-        passing = side.ordinal();
-        salt = PASSING_SALT + passing;
-    }
-
-    private long tableKey() {
-        return board.key() ^ salt;
-    }
-
     void limitNodes(long limit) {
         nodeLimit = limit;
     }
@@ -157,7 +140,7 @@ final class Searcher {
     /** The moves to search; they are put in order here, and the order is improved from depth to depth. */
     void rootMoves(int[] wanted) {
         rootMoves = wanted.clone();
-        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
+        long known = tableOn ? table.find(board.key()) : Table.NOTHING;
         boolean found = known != Table.NOTHING
                 && MoveOrder.bring(Table.move(known), rootMoves, order.scores(0), rootMoves.length);
         order.score(rootMoves, found ? 1 : 0, rootMoves.length, 0);
@@ -283,7 +266,7 @@ final class Searcher {
         }
         if (tableOn && from == 0) {
             int bound = best >= beta ? Table.LOWER : best > alphaAtFirst ? Table.EXACT : Table.UPPER;
-            table.store(tableKey(), bestMove, best, evaluations[0], depth, bound);
+            table.store(board.key(), bestMove, best, evaluations[0], depth, bound);
         }
         return best;
     }
@@ -314,7 +297,7 @@ final class Searcher {
             return alpha;
         }
 
-        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
+        long known = tableOn ? table.find(board.key()) : Table.NOTHING;
         int tableMove = 0;
         int tableValue = NO_VALUE;
         if (known != Table.NOTHING) {
@@ -379,8 +362,7 @@ final class Searcher {
 
         int[] buffer = moves[ply];
         int count = board.legalMoves(buffer);
-        boolean mayPass = passing == board.side() && !inCheck;
-        if (count == 0 && !mayPass) {
+        if (count == 0) {
             return inCheck ? ply - MATE : 0;
         }
         int extendSingle = extensions && inCheck && count == 1 && ply < 2 * rootDepth ? 1 : 0;
@@ -395,13 +377,6 @@ final class Searcher {
             order.score(buffer, 0, count, ply);
         }
         boolean skipQuiets = false;
-        if (mayPass) {
-            best = passed(-beta, -alpha, depth - 1, ply, !expectCut);
-            alpha = Math.max(alpha, best);
-            if (alpha >= beta) {
-                count = 0;
-            }
-        }
         checks[ply].prepare(board);
         for (int i = 0; i < count; i++) {
             if (i > 0 && !scored) {
@@ -515,7 +490,7 @@ final class Searcher {
         }
         if (tableOn) {
             int bound = best >= beta ? Table.LOWER : best > alphaAtFirst ? Table.EXACT : Table.UPPER;
-            table.store(tableKey(), bestMove, toTable(best, ply), still, depth, bound);
+            table.store(board.key(), bestMove, toTable(best, ply), still, depth, bound);
         }
         return best;
     }
@@ -576,7 +551,7 @@ final class Searcher {
         }
         int alpha = alphaAtFirst;
         boolean principal = beta - alpha > 1;
-        long known = tableOn ? table.find(tableKey()) : Table.NOTHING;
+        long known = tableOn ? table.find(board.key()) : Table.NOTHING;
         int tableMove = 0;
         if (known != Table.NOTHING) {
             tableMove = Table.move(known);
@@ -618,7 +593,7 @@ final class Searcher {
             best = still;
             if (best >= beta) {
                 if (tableOn && known == Table.NOTHING) {
-                    table.store(tableKey(), 0, toTable(best, ply), still, 0, Table.LOWER);
+                    table.store(board.key(), 0, toTable(best, ply), still, 0, Table.LOWER);
                 }
                 return best;
             }
@@ -667,7 +642,7 @@ final class Searcher {
         }
         if (tableOn) {
             int bound = best >= beta ? Table.LOWER : Table.UPPER;
-            table.store(tableKey(), bestMove, toTable(best, ply), exact ? still : NO_VALUE, 0, bound);
+            table.store(board.key(), bestMove, toTable(best, ply), exact ? still : NO_VALUE, 0, bound);
         }
         return best;
     }

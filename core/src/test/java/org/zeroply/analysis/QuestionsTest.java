@@ -6,12 +6,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
-import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.Shelf;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
@@ -19,6 +19,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Grounds;
 import org.zeroply.search.Limit;
@@ -26,27 +27,18 @@ import org.zeroply.search.MateProver;
 import org.zeroply.search.Question;
 import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
-import org.zeroply.work.Ticker;
 
 /** Every move, turn test, forced or not: what a coach asks of single positions and lines. */
 class QuestionsTest {
     /** Time never runs out. */
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE, () -> 0);
 
-    /** A fifth of a second goes by whenever the time is asked for, so that what is large is given up early. */
-    private static Ticker hurrying() {
-        AtomicLong now = new AtomicLong();
-        return () -> now.getAndAdd(200_000_000);
+    private static Analyst analyst() {
+        return new ExactFirst(new Calculator(8, 1), ENDINGS);
     }
 
     private static EveryMove everyMove(String fen, long nodes) {
-        return EveryMove.of(
-                Question.of(Fen.position(fen), Limit.NONE),
-                nodes,
-                new Calculator(8, 1),
-                new ExactEndings(Shelf.NONE, hurrying()),
-                partial -> {},
-                new Cancel());
+        return EveryMove.of(Question.of(Fen.position(fen), Limit.NONE), nodes, analyst(), partial -> {}, new Cancel());
     }
 
     /** The only move, or "-" where more than one holds. */
@@ -120,7 +112,6 @@ class QuestionsTest {
                 Question.of(Position.START, Limit.NONE),
                 100_000,
                 new Calculator(8, 1),
-                null,
                 partial -> {
                     told.add(partial);
                     cancel.cancel();
@@ -131,40 +122,44 @@ class QuestionsTest {
         assertThat(last.moves()).hasSize(20);
     }
 
-    /** The sides in zugzwang. */
+    /** Whether being to move is what costs a side something. */
     @ParameterizedTest
     @CsvSource({
-        "4k3/4P3/4K3/8/8/8/8/8 w - - 0 1, NONE",
-        "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1, BOTH",
-        "8/8/8/4k3/8/4K3/4P3/8 b - - 0 1, BOTH",
-        "8/4k3/8/4K3/4P3/8/8/8 w - - 0 1, BOTH",
-        "8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1, BLACK",
-        "8/8/8/8/4k3/8/4P3/4K3 w - - 0 1, WHITE",
-        "4k3/8/4K3/4P3/8/8/8/8 b - - 0 1, BLACK",
-        "8/8/8/8/4p3/4k3/8/4K3 w - - 0 1, WHITE",
-        "k7/8/K7/P7/8/8/8/8 b - - 0 1, NONE",
-        "8/8/8/8/8/1k6/1p6/1K6 b - - 0 1, NONE",
-        "8/8/8/2k5/2p5/2K5/8/8 w - - 0 1, BLACK",
-        "8/5k2/8/4pK2/4P3/8/8/8 b - - 0 1, WHITE",
-        "8/8/3k4/3p4/3P4/3K4/8/8 w - - 0 1, BOTH",
-        // Whoever is to move loses his pawn, and the game.
-        "8/8/8/4pK2/3kP3/8/8/8 w - - 0 1, BOTH",
-        // By calculation: bishops and pawns that block each other, and a knight that must let go.
-        "8/8/8/8/8/p7/P1k5/K1B5 w - - 0 1, NONE",
-        "r3k2r/ppp2ppp/2n2n2/3pp3/3PP3/2N2N2/PPP2PPP/R3K2R w KQkq - 0 1, NONE",
-        "4k3/pppppppp/8/8/8/8/PPPPPPPP/4K2R w - - 0 1, NONE",
-        "6k1/5ppp/8/8/8/8/5PPP/R5K1 b - - 0 1, NONE",
-        "rnbqkbnr/pppppppp/8/8/8/8/PPPPPPPP/RNBQKBNR w KQkq - 0 1, NONE"
+        // The opposition, and pawns that guard each other from both sides.
+        "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1, true",
+        "8/8/8/4k3/8/4K3/4P3/8 b - - 0 1, true",
+        "8/4k3/8/4K3/4P3/8/8/8 w - - 0 1, true",
+        "8/8/4k3/8/4K3/4P3/8/8 b - - 0 1, true",
+        "8/8/8/4pK2/3kP3/8/8/8 w - - 0 1, true",
+        // White to move stalemates or lets go.
+        "1k6/1P6/2K5/8/8/8/8/8 w - - 0 1, true",
+        // The result is the same with either side to move: won, lost, drawn, and drawn for good.
+        "4k3/4P3/4K3/8/8/8/8/8 w - - 0 1, false",
+        "3k4/8/1p1P4/1P2K3/8/8/8/8 w - - 0 1, false",
+        "4k3/8/4K3/4P3/8/8/8/8 b - - 0 1, false",
+        "8/8/8/8/4p3/4k3/8/4K3 w - - 0 1, false",
+        "8/8/1p1k4/1P6/3K4/8/8/8 w - - 0 1, false",
+        "8/8/8/8/4k3/8/4P3/4K3 w - - 0 1, false",
+        "k7/8/K7/P7/8/8/8/8 b - - 0 1, false",
+        "8/8/8/2k5/2p5/2K5/8/8 w - - 0 1, false",
+        "8/8/3k4/3p4/3P4/3K4/8/8 w - - 0 1, false",
+        "4k3/1p1p1p1p/pPpPpPpP/P1P1P1P1/8/8/8/4K3 w - - 0 1, false",
+        // A turn that is worth something.
+        "8/8/1p6/1Pk5/8/1K6/8/8 w - - 0 1, false",
+        "8/8/8/8/8/p7/P1k5/K1B5 w - - 0 1, false",
+        "r3k2r/ppp2ppp/2n2n2/3pp3/3PP3/2N2N2/PPP2PPP/R3K2R w KQkq - 0 1, false",
+        "4k3/pppppppp/8/8/8/8/PPPPPPPP/4K2R w - - 0 1, false",
+        "6k1/5ppp/8/8/8/8/5PPP/R5K1 b - - 0 1, false",
+        "rnbqkbnr/pppppppp/8/8/8/8/PPPPPPPP/RNBQKBNR w KQkq - 0 1, false"
     })
-    void namesZugzwang(String fen, String expected) {
-        TurnTest test = TurnTest.of(Fen.position(fen), Limit.nodes(30_000), new Calculator(8, 1), ENDINGS, new Cancel())
+    void namesZugzwang(String fen, boolean zugzwang) {
+        TurnTest test = TurnTest.of(Fen.position(fen), Limit.nodes(30_000), analyst(), ENDINGS, new Cancel())
                 .orElseThrow();
-        String found = test.inZugzwang().size() == 2
-                ? "BOTH"
-                : test.inZugzwang().isEmpty()
-                        ? "NONE"
-                        : test.inZugzwang().iterator().next().name();
-        assertThat(found).as(test.text()).isEqualTo(expected);
+        assertThat(test.isZugzwang())
+                .as("%s / %s", test.asItIs().text(), test.turned().text())
+                .isEqualTo(zugzwang);
+        boolean pawns = Fen.position(fen).occupied().size() <= 5;
+        assertThat(test.grounds().isProof()).isEqualTo(pawns || fen.startsWith("4k3/1p1p"));
     }
 
     @Test
@@ -173,7 +168,7 @@ class QuestionsTest {
         assertThat(TurnTest.refusal(check)).contains("Black is in check");
         assertThat(TurnTest.refusal(Fen.position("7k/5Q2/8/8/8/8/8/K7 b - - 0 1")))
                 .contains("over");
-        assertThatThrownBy(() -> TurnTest.of(check, Limit.nodes(100), new Calculator(8, 1), ENDINGS, new Cancel()))
+        assertThatThrownBy(() -> TurnTest.of(check, Limit.nodes(100), analyst(), ENDINGS, new Cancel()))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
@@ -183,7 +178,7 @@ class QuestionsTest {
         TurnTest triangle = TurnTest.of(
                         Fen.position("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1"),
                         Limit.nodes(1_000),
-                        new Calculator(8, 1),
+                        analyst(),
                         ENDINGS,
                         new Cancel())
                 .orElseThrow();
@@ -193,7 +188,7 @@ class QuestionsTest {
 
     @Test
     void whereNoMoveCanBeLostItSaysHowFarItLooked() {
-        TurnTest usual = TurnTest.of(Position.START, Limit.nodes(1_000), new Calculator(8, 1), ENDINGS, new Cancel())
+        TurnTest usual = TurnTest.of(Position.START, Limit.nodes(1_000), analyst(), ENDINGS, new Cancel())
                 .orElseThrow();
         assertThat(usual.losingAMove()).isEqualTo(new TurnTest.NotFound(5));
         assertThat(usual.grounds()).isInstanceOf(Grounds.AtDepth.class);

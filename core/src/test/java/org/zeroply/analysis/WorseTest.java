@@ -2,11 +2,17 @@ package org.zeroply.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.analysis.Worse.Outcome;
+import org.zeroply.notation.Fen;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Verdict;
 
 /** The one definition of worse. */
@@ -41,19 +47,41 @@ class WorseTest {
             int bestMate,
             int bestMaterial,
             boolean worse) {
-        Outcome move = new Outcome(expected, mate, material);
-        Outcome best = new Outcome(bestExpected, bestMate, bestMaterial);
+        Outcome move = new Outcome(expected, mate, material, false);
+        Outcome best = new Outcome(bestExpected, bestMate, bestMaterial, false);
         assertThat(Worse.is(move, best)).isEqualTo(worse);
         assertThat(Worse.is(best, best)).as("nothing is worse than itself").isFalse();
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        // Exact results alone decide: a mate that is missed and a queen that is left do not.
+        "1, 0, 0, 1, 1, 9, false",
+        ".5, 0, 0, 1, 20, 0, true",
+        "0, 0, -9, .5, 0, 0, true",
+        "0, 0, -9, 0, 0, 0, false"
+    })
+    void exactResultsDecideAlone(
+            double expected, int mate, int material, double best, int bestMate, int bestMaterial, boolean worse) {
+        Outcome move = new Outcome(expected, mate, material, true);
+        assertThat(Worse.is(move, new Outcome(best, bestMate, bestMaterial, true)))
+                .isEqualTo(worse);
+    }
+
     @Test
     void aMoveThatMatesCountsItselfAndAMateAgainstItsSideIsNone() {
-        assertThat(Outcome.after(Verdict.mated(Side.BLACK), 0, Side.WHITE).mateIn())
-                .isEqualTo(1);
-        assertThat(Outcome.after(Verdict.matesIn(2), 0, Side.WHITE).mateIn()).isEqualTo(3);
-        assertThat(Outcome.after(Verdict.matesIn(2), 0, Side.BLACK)).isEqualTo(new Outcome(0, 0, 0));
-        assertThat(Outcome.after(Verdict.matesIn(-2), 4, Side.BLACK)).isEqualTo(new Outcome(1, 3, 4));
-        assertThat(Outcome.after(Verdict.DRAWN, -1, Side.WHITE)).isEqualTo(new Outcome(0.5, 0, -1));
+        Position white = Fen.position("6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1");
+        Move mates = San.read(white, "Ra8");
+        assertThat(of(white, mates, Verdict.mated(Side.BLACK))).isEqualTo(new Outcome(1, 1, 5, false));
+        assertThat(of(white, mates, Verdict.matesIn(2))).isEqualTo(new Outcome(1, 3, 5, false));
+        assertThat(of(white, mates, Verdict.matesIn(-2))).isEqualTo(new Outcome(0, 0, 5, false));
+        Position black = white.mirrored();
+        Move theirs = San.read(black, "Ra1");
+        assertThat(of(black, theirs, Verdict.matesIn(-2))).isEqualTo(new Outcome(1, 3, 5, false));
+        assertThat(of(black, theirs, Verdict.DRAWN)).isEqualTo(new Outcome(0.5, 0, 5, false));
+    }
+
+    private static Outcome of(Position position, Move move, Verdict verdict) {
+        return Outcome.of(position, new CalculatedLine(List.of(move), verdict, 8));
     }
 }

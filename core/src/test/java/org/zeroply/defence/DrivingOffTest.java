@@ -9,6 +9,8 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Exchange;
@@ -18,10 +20,12 @@ import org.zeroply.rules.Square;
 import org.zeroply.work.Cancel;
 
 class DrivingOffTest {
+    private static final ExactEndings EXACT = new ExactEndings(Shelf.NONE);
+
     private static final String KNIGHT = "2r2rk1/pp1bqppp/2n1p3/3pP3/3P1n2/P2B1N2/1P3PPP/R2QR1K1 w - - 0 18";
 
     private static DrivingOff drive(Position position, Square piece) {
-        return DrivingOff.of(position, piece, Language.ENGLISH, partial -> {}, new Cancel());
+        return DrivingOff.of(position, piece, Language.ENGLISH, EXACT, partial -> {}, new Cancel());
     }
 
     private static List<String> names(DrivingOff found) {
@@ -107,6 +111,7 @@ class DrivingOffTest {
                 Fen.position(KNIGHT),
                 Square.F4,
                 Language.ENGLISH,
+                EXACT,
                 partial -> {
                     told.add(partial.ways().size());
                     cancel.cancel();

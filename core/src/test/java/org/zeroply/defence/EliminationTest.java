@@ -72,7 +72,7 @@ class EliminationTest {
     @Test
     void aRefutationEndsWhereTheHarmShows() {
         Position position = Fen.position("2r3k1/5ppp/8/1b6/8/8/4BPPP/2R3K1 w - - 0 1");
-        Elimination elimination = eliminate(position, List.of());
+        Elimination elimination = eliminate(position, List.of(Rows.move(position, "Rd1"), Rows.move(position, "Bd3")));
         Tried slip = elimination.of(Rows.move(position, "Rd1")).orElseThrow();
         assertThat(slip.refutation().moves()).hasSize(2);
         assertThat(slip.lost()).isEqualTo(3);

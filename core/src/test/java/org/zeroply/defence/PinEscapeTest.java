@@ -13,6 +13,8 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
@@ -21,6 +23,8 @@ import org.zeroply.rules.Square;
 import org.zeroply.work.Cancel;
 
 class PinEscapeTest {
+    private static final ExactEndings EXACT = new ExactEndings(Shelf.NONE);
+
     static Stream<List<String>> telling() {
         return Rows.telling("pins.txt").stream();
     }
@@ -53,7 +57,7 @@ class PinEscapeTest {
         Position position = Fen.position(row.get(0));
         Pin pin = pin(row.get(1));
         assertThat(Pin.of(position, position.sideToMove())).contains(pin);
-        PinEscape escape = PinEscape.of(position, pin, new Cancel());
+        PinEscape escape = PinEscape.of(position, pin, EXACT, new Cancel());
         assertThat(escape.ways().stream()
                         .map(way -> San.write(position, way.move()) + " "
                                 + way.kinds().stream().map(Enum::name).sorted().collect(Collectors.joining(" ")))
@@ -87,7 +91,7 @@ class PinEscapeTest {
         assertThat(Pin.of(position, Side.WHITE))
                 .singleElement()
                 .satisfies(pin -> assertThat(pin.behind()).isEqualTo(Square.E1));
-        assertThatThrownBy(() -> PinEscape.of(position, pin("e5 e8 e1"), new Cancel()))
+        assertThatThrownBy(() -> PinEscape.of(position, pin("e5 e8 e1"), EXACT, new Cancel()))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 }

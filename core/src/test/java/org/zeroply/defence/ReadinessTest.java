@@ -11,6 +11,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
@@ -21,6 +23,8 @@ import org.zeroply.rules.SquareSet;
 import org.zeroply.work.Cancel;
 
 class ReadinessTest {
+    private static final ExactEndings EXACT = new ExactEndings(Shelf.NONE);
+
     private static final String BREAK = "r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1";
 
     static Stream<List<String>> telling() {
@@ -33,7 +37,7 @@ class ReadinessTest {
 
     private static Readiness ready(Position position, String move, int most) {
         Wish wish = Wish.read(position, move, Language.ENGLISH).orElseThrow();
-        return Readiness.of(position, wish, most, Language.ENGLISH, partial -> {}, new Cancel());
+        return Readiness.of(position, wish, most, Language.ENGLISH, EXACT, partial -> {}, new Cancel());
     }
 
     @ParameterizedTest
@@ -129,7 +133,7 @@ class ReadinessTest {
                         .drops()
                         .stalemate())
                 .isTrue();
-        assertThat(ready(Fen.position("7k/8/6K1/8/8/8/p7/5Q2 w - - 0 1"), "Qf7", 0)
+        assertThat(ready(Fen.position("7k/8/6K1/8/8/4P3/p7/5Q2 w - - 0 1"), "Qf7", 0)
                         .drops()
                         .stalemate())
                 .as("the pawn still has a move")
@@ -186,11 +190,11 @@ class ReadinessTest {
     void aPlanLeadsSomewhereAndTheFirstReplyThatSpoilsItIsTold() {
         Position position = Fen.position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         List<Move> moves = List.of(Rows.move(position, "h3"), new Move(Square.G2, Square.G4));
-        Plan plan = Plan.of(position, moves, new Cancel());
+        Plan plan = Plan.of(position, moves, EXACT, new Cancel());
         assertThat(plan.spoiled()).isEmpty();
         assertThat(plan.end().sideToMove()).isEqualTo(position.sideToMove());
         assertThat(plan.end().pieceAt(Square.G4)).isNotNull();
-        Plan rash = Plan.of(position, List.of(moves.get(1)), new Cancel());
+        Plan rash = Plan.of(position, List.of(moves.get(1)), EXACT, new Cancel());
         assertThat(rash.spoiled()).get().satisfies(step -> {
             assertThat(step.lost()).isPositive();
             assertThat(San.write(

@@ -101,12 +101,12 @@ class PlainLedgerTest {
 
     @Test
     void theLedgerSaysWhatThePlainTwinCounts() {
-        RandomPlay.positions(61, 10, 110, PlainLedgerTest::compare);
+        RandomPlay.positions(61, 6, 110, PlainLedgerTest::compare);
     }
 
     @Test
     void exchangesArePlayedOutAlike() {
-        RandomPlay.positions(62, 6, 110, PlainLedgerTest::compareExchanges);
+        RandomPlay.positions(62, 4, 110, PlainLedgerTest::compareExchanges);
         for (String fen : new String[] {
             "4k3/8/2n5/4p3/3P4/5N2/8/4K3 w - - 0 1",
             "3rk3/3r4/8/3p4/4P3/8/3Q4/3RK3 b - - 0 1",

@@ -94,7 +94,7 @@ class SearchedEntriesTest {
     /** The parts that play moves without searching are the same with colours exchanged. */
     @Test
     void mirroredPositionsHaveMirroredDuties() {
-        RandomPlay.positions(77, 1, 60, position -> {
+        RandomPlay.positions(77, 1, 30, position -> {
             if (position.moveNumber() % 10 != 0) {
                 return;
             }

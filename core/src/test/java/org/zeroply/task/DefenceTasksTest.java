@@ -11,6 +11,8 @@ import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.zeroply.defence.Elimination;
 import org.zeroply.defence.Parries;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
@@ -21,6 +23,8 @@ import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.work.Cancel;
 
 class DefenceTasksTest {
+    private static final ExactEndings EXACT = new ExactEndings(Shelf.NONE);
+
     private static final Position QUEEN = Fen.position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
     private static final Position MATE = Fen.position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
 
@@ -34,7 +38,8 @@ class DefenceTasksTest {
 
     private static Task parry() {
         return DefenceTasks.parry(
-                Parries.of(MATE, new Threats().against(MATE, new Cancel()).getFirst(), partial -> {}, new Cancel()),
+                Parries.of(
+                        MATE, new Threats().against(MATE, new Cancel()).getFirst(), EXACT, partial -> {}, new Cancel()),
                 null);
     }
 
@@ -65,8 +70,8 @@ class DefenceTasksTest {
     void aTaskToParryNamesItsThreat() {
         assertThat(parry().instruction()).isEqualTo("White threatens Qxh7#. Name every move that meets the threat.");
         Position check = Fen.position("6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 1");
-        Parries found =
-                Parries.of(check, new Threats().against(check, new Cancel()).getFirst(), partial -> {}, new Cancel());
+        Parries found = Parries.of(
+                check, new Threats().against(check, new Cancel()).getFirst(), EXACT, partial -> {}, new Cancel());
         assertThat(DefenceTasks.parry(found, null).instruction()).isEqualTo("Name every move that meets the check.");
     }
 

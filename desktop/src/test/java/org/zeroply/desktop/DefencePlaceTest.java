@@ -8,6 +8,7 @@ import javafx.scene.control.TreeView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.asking.QuestionReport.Emphasis;
@@ -105,6 +106,7 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(typed("Re3").headline()).contains("threatens nothing");
     }
 
+    @Tag("long")
     @Test
     void candidatesAreEliminatedAndBadNamesAreTold() {
         position("6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1");
@@ -115,6 +117,7 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(typed("Kh7").headline()).isEqualTo("Kh7 is no legal move here");
     }
 
+    @Tag("long")
     @Test
     void aMoveIsPreparedAndAPlanIsFollowed() {
         position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
@@ -160,6 +163,7 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(reading().tree().mainLine()).isEmpty();
     }
 
+    @Tag("long")
     @Test
     void aLongerLineThatAMoveDropsIsPlayedFromItsRow() {
         position("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1");
@@ -173,6 +177,7 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(reading().tree().mainLine()).hasSizeGreaterThan(4);
     }
 
+    @Tag("long")
     @Test
     void withTheMouseAloneAThreatIsAskedAboutAndATaskIsMade() {
         position("r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 1");
@@ -196,6 +201,7 @@ class DefencePlaceTest extends AtTheWindow {
         assertThat(answer.rows().getFirst().detail()).startsWith("least bad. White ");
     }
 
+    @Tag("long")
     @Test
     void pinsAndStrongPiecesAreAskedAbout() {
         position("r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 1");

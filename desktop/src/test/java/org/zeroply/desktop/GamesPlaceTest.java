@@ -11,6 +11,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameResult;
@@ -81,6 +82,7 @@ class GamesPlaceTest extends AtTheWindow {
         assertThat(stand.workbook().games().read(id).tree().mainLine()).hasSizeGreaterThan(3);
     }
 
+    @Tag("long")
     @Test
     void aPatternIsPickedAndItsGamesOpenWhereItBegins() {
         keys(KeyCode.ALT, KeyCode.P);

@@ -21,6 +21,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.judging.QueueModel;
@@ -97,6 +98,7 @@ class LessonPlaceTest extends AtTheWindow {
         stand.settle();
     }
 
+    @Tag("long")
     @Test
     void theCoachsWordsAreKeptWithTheMoveAndUndone() {
         judge();
@@ -175,6 +177,7 @@ class LessonPlaceTest extends AtTheWindow {
                         == 1);
     }
 
+    @Tag("long")
     @Test
     void aDriftIsMarkedWithItsRootAndShownOnTheStrip() {
         judge();
@@ -262,6 +265,7 @@ class LessonPlaceTest extends AtTheWindow {
         return target;
     }
 
+    @Tag("long")
     @Test
     void lanesAreArrangedAndKeptByTheWorkbook() {
         run("command.lanes");
@@ -288,6 +292,7 @@ class LessonPlaceTest extends AtTheWindow {
         return stand.queue();
     }
 
+    @Tag("long")
     @Test
     void aQueueOfGamesGoesOnAfterARestart() {
         take(GAME.replace("Quillan, Rhea", "Ardley, Tom"));
@@ -339,6 +344,7 @@ class LessonPlaceTest extends AtTheWindow {
         assertThat(text("#sums-basis")).contains("3 moves").contains("1 of 1");
     }
 
+    @Tag("long")
     @Test
     void theReportOfAStudentWithARepertoireTellsWhereTheGameLeftIt() {
         Repertoire repertoire = ((Repertoire.Adding.Added)

@@ -8,6 +8,7 @@ import javafx.scene.control.TreeView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.asking.MateQuestion;
 import org.zeroply.asking.QuestionReport;
@@ -143,6 +144,7 @@ class QuestionTest extends AtTheWindow {
         assertThat(Stand.onStage(() -> reading().tree().root().children())).hasSize(1);
     }
 
+    @Tag("long")
     @Test
     void aTypedLineIsEnteredAndChecked() {
         keys(KeyCode.ALT, KeyCode.DIGIT5);
@@ -168,10 +170,11 @@ class QuestionTest extends AtTheWindow {
                 .isGreaterThan(3);
         keys(KeyCode.ALT, KeyCode.DIGIT6);
         QuestionReport turn = awaitAnswer("TURN");
-        assertThat(turn.headline()).isEqualTo("Zugzwang for Black");
+        assertThat(turn.headline()).isEqualTo("No zugzwang");
         assertThat(Stand.onStage(() -> robot.lookup(".mark-tag").queryAll())).isEmpty();
     }
 
+    @Tag("long")
     @Test
     void whatCannotBeAskedHereSaysSoAndTheCandidatesComeBack() {
         Stand.onStage(() -> {
@@ -209,6 +212,7 @@ class QuestionTest extends AtTheWindow {
         assertThat(Stand.onStage(() -> questions().runningProperty().get())).isFalse();
     }
 
+    @Tag("long")
     @Test
     void aLongQuestionIsStoppedAndKeepsWhatItHas() {
         open("1. e4 e5 *\n");

@@ -13,6 +13,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.kit.Texts;
@@ -203,6 +204,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(listed()).contains("h3 is played here while its guard does not hold");
     }
 
+    @Tag("long")
     @Test
     void gamesAreComparedAndReadingTellsWhereOneLeft() {
         openStudents("Brandt, Ida");
@@ -236,6 +238,7 @@ class RepertoirePlaceTest extends AtTheWindow {
                 });
     }
 
+    @Tag("long")
     @Test
     void weightsAreCountedByAFilterAndUndone() {
         openStudents("Brandt, Ida");
@@ -253,6 +256,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         stand.await("the undo", () -> repertoire().repertoire().root().tally().games() == before);
     }
 
+    @Tag("long")
     @Test
     void aFileGoesOutAndComesInWithItsConflictsAsked() throws Exception {
         openStudents("Lindqvist, Tove");

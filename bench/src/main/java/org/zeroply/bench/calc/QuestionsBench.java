@@ -87,7 +87,7 @@ final class QuestionsBench {
         Position middle = Fen.position("r4rk1/ppp2ppp/2n5/3qp3/8/2N2Q2/PPP2PPP/R4RK1 w - - 0 15");
         Calculator calculator = new Calculator(64, 1);
         long every = System.nanoTime();
-        EveryMove.of(Question.of(middle, Limit.NONE), 60_000, calculator, null, partial -> {}, new Cancel());
+        EveryMove.of(Question.of(middle, Limit.NONE), 60_000, calculator, partial -> {}, new Cancel());
         print("every move of a middlegame at a look", every);
         long run = System.nanoTime();
         ChecksRunOut out =
@@ -132,7 +132,7 @@ final class QuestionsBench {
             Position position = Fen.position(fen);
             long begun = System.nanoTime();
             Threat threat = new Threats().against(position, new Cancel()).getFirst();
-            Parries parries = Parries.of(position, threat, partial -> {}, new Cancel());
+            Parries parries = Parries.of(position, threat, new ExactEndings(Shelf.NONE), partial -> {}, new Cancel());
             print(
                     "parries: " + parries.meeting().size() + " of "
                             + position.legalMoves().size() + " moves, " + fen,
@@ -153,7 +153,8 @@ final class QuestionsBench {
     /** Says whether there was anything to find. */
     private static boolean readiness(Position position, Wish wish, int most) {
         long begun = System.nanoTime();
-        Readiness found = Readiness.of(position, wish, most, Language.ENGLISH, partial -> {}, new Cancel());
+        Readiness found = Readiness.of(
+                position, wish, most, Language.ENGLISH, new ExactEndings(Shelf.NONE), partial -> {}, new Cancel());
         print(
                 "readiness of " + wish.text(Language.ENGLISH) + " with at most " + most + " moves before it: ready "
                         + found.isReady() + ", sets " + found.sets().size() + ", tried up to " + found.searched(),

@@ -50,6 +50,7 @@ import org.zeroply.desktop.reading.ReadingPlace;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
@@ -106,9 +107,12 @@ public final class Shell extends StackPane {
         settings = machine.settings();
         FileChoice files = machine.files();
         desk = new WorkbookDesk(workbook, background, files, host, sheets);
-        calculator = new CalculatorService(
-                background.calculating(), background::later, machine.forLooks(), machine.forBatches());
         ExactEndings endings = new ExactEndings(settings.endings(), machine.ticker());
+        calculator = new CalculatorService(
+                background.calculating(),
+                background::later,
+                () -> new ExactFirst(machine.forLooks().get(), endings),
+                () -> new ExactFirst(machine.forBatches().get(), endings));
         games = new GamesModel(workbook, background);
         reading = new OpenGame(workbook, background);
         AroundPlaces around = new AroundPlaces();

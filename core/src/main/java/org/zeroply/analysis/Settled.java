@@ -1,4 +1,4 @@
-package org.zeroply.defence;
+package org.zeroply.analysis;
 
 import java.util.List;
 import org.zeroply.rules.Exchange;
@@ -9,18 +9,18 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
 /** Material at 1-3-3-5-9, in pawns, as it stands once the exchange that wins most has been played out. */
-final class Settled {
+public final class Settled {
     private Settled() {}
 
     /** What a side has more after the side to move has taken what wins most on one square; in check nothing is taken. */
-    static int balance(Position position, Side side) {
+    public static int balance(Position position, Side side) {
         Side mover = position.sideToMove();
         int won = position.isCheck() ? 0 : bestExchange(position, mover);
         return PieceValues.balance(position, side) + (mover == side ? won : -won);
     }
 
     /** The most that a side wins by an exchange on one square, 0 for nothing. */
-    static int bestExchange(Position position, Side by) {
+    public static int bestExchange(Position position, Side by) {
         int best = 0;
         for (Square square : position.men(by.opposite())) {
             best = Math.max(best, Exchange.result(position, square, by));
@@ -29,7 +29,7 @@ final class Settled {
     }
 
     /** What a side has more at the end of a line. */
-    static int atEnd(Position start, List<Move> line, Side side) {
+    public static int atEnd(Position start, List<Move> line, Side side) {
         return balance(start.playAll(line), side);
     }
 }
