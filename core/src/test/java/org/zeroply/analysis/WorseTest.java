@@ -3,6 +3,7 @@ package org.zeroply.analysis;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -71,12 +72,12 @@ class WorseTest {
     @Test
     void aMoveThatMatesCountsItselfAndAMateAgainstItsSideIsNone() {
         Position white = Fen.position("6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1");
-        Move mates = San.read(white, "Ra8");
+        Move mates = Objects.requireNonNull(San.read(white, "Ra8"));
         assertThat(of(white, mates, Verdict.mated(Side.BLACK))).isEqualTo(new Outcome(1, 1, 5, false));
         assertThat(of(white, mates, Verdict.matesIn(2))).isEqualTo(new Outcome(1, 3, 5, false));
         assertThat(of(white, mates, Verdict.matesIn(-2))).isEqualTo(new Outcome(0, 0, 5, false));
         Position black = white.mirrored();
-        Move theirs = San.read(black, "Ra1");
+        Move theirs = Objects.requireNonNull(San.read(black, "Ra1"));
         assertThat(of(black, theirs, Verdict.matesIn(-2))).isEqualTo(new Outcome(1, 3, 5, false));
         assertThat(of(black, theirs, Verdict.DRAWN)).isEqualTo(new Outcome(0.5, 0, 5, false));
     }

@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -89,7 +90,7 @@ class BlockadeTest {
     }
 
     /** Pairs of pawns that block each other on five to eight files, the kings behind them; null if it cannot be. */
-    private static Position locked(Random random) {
+    private static @Nullable Position locked(Random random) {
         PositionSetup setup = new PositionSetup();
         int rank = 2 + random.nextInt(3);
         for (int file = 0; file < 8; file++) {

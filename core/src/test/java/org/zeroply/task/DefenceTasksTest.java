@@ -33,7 +33,7 @@ class DefenceTasksTest {
         for (String name : names) {
             candidates.add(Objects.requireNonNull(San.read(QUEEN, name)));
         }
-        return DefenceTasks.eliminate(Elimination.of(QUEEN, candidates, null, partial -> {}, new Cancel()), null);
+        return DefenceTasks.eliminate(Elimination.of(QUEEN, candidates, EXACT, partial -> {}, new Cancel()), null);
     }
 
     private static Task parry() {
