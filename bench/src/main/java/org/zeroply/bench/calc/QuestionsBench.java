@@ -11,6 +11,7 @@ import org.zeroply.defence.Readiness;
 import org.zeroply.defence.Wish;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.PawnEnding;
 import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
@@ -35,6 +36,8 @@ import org.zeroply.work.Ticker;
 
 /** What the coach's questions take: proofs of mate, elementary and pawn endings, every move, checks, the turn test. */
 final class QuestionsBench {
+    private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE);
+
     private static final int USUAL_SETS = 3;
 
     private static final List<String> MATES = List.of(
@@ -97,8 +100,8 @@ final class QuestionsBench {
         String word = TurnTest.of(
                         Fen.position("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1"),
                         Limit.millis(400),
-                        calculator,
-                        new ExactEndings(Shelf.NONE),
+                        new ExactFirst(calculator, ENDINGS),
+                        ENDINGS,
                         new Cancel())
                 .map(TurnTest::text)
                 .orElse("cancelled");
@@ -132,13 +135,13 @@ final class QuestionsBench {
             Position position = Fen.position(fen);
             long begun = System.nanoTime();
             Threat threat = new Threats().against(position, new Cancel()).getFirst();
-            Parries parries = Parries.of(position, threat, new ExactEndings(Shelf.NONE), partial -> {}, new Cancel());
+            Parries parries = Parries.of(position, threat, ENDINGS, partial -> {}, new Cancel());
             print(
                     "parries: " + parries.meeting().size() + " of "
                             + position.legalMoves().size() + " moves, " + fen,
                     begun);
             long eliminated = System.nanoTime();
-            Elimination elimination = Elimination.of(position, List.of(), null, partial -> {}, new Cancel());
+            Elimination elimination = Elimination.of(position, List.of(), ENDINGS, partial -> {}, new Cancel());
             print("elimination: " + elimination.surviving().size() + " survive", eliminated);
         }
         for (List<String> wished : WISHED) {
@@ -153,8 +156,7 @@ final class QuestionsBench {
     /** Says whether there was anything to find. */
     private static boolean readiness(Position position, Wish wish, int most) {
         long begun = System.nanoTime();
-        Readiness found = Readiness.of(
-                position, wish, most, Language.ENGLISH, new ExactEndings(Shelf.NONE), partial -> {}, new Cancel());
+        Readiness found = Readiness.of(position, wish, most, Language.ENGLISH, ENDINGS, partial -> {}, new Cancel());
         print(
                 "readiness of " + wish.text(Language.ENGLISH) + " with at most " + most + " moves before it: ready "
                         + found.isReady() + ", sets " + found.sets().size() + ", tried up to " + found.searched(),
