@@ -140,7 +140,7 @@ final class Calculating {
             out().printf(
                             Locale.ROOT,
                             "%s, %d nodes in %d ms (%.2f million a second)%n",
-                            found.grounds().isProof() ? found.grounds().text() : "depth " + found.depth(),
+                            Grounds.of(found.depth()).isProof() ? "proven" : "depth " + found.depth(),
                             found.nodes(),
                             found.millis(),
                             found.nodes() / 1e3 / Math.max(1, found.millis()));
@@ -155,7 +155,7 @@ final class Calculating {
 
         private static void write(JsonGenerator generator, Calculation found) throws IOException {
             generator.writeStartObject();
-            writeGrounds(generator, found.grounds());
+            writeGrounds(generator, Grounds.of(found.depth()));
             generator.writeNumberField("nodes", found.nodes());
             generator.writeNumberField("ms", found.millis());
             generator.writeArrayFieldStart("lines");

@@ -135,32 +135,28 @@ public final class ExactFirst implements Analyst {
             Position position, Move move, Optional<ExactEndings.Solution> solution, Cancel cancel) {
         Position after = position.play(move);
         if (!after.hasLegalMove()) {
-            Verdict verdict = after.isCheckmate() ? Verdict.mated(after.sideToMove()) : Verdict.DRAWN;
+            Verdict verdict =
+                    after.isCheckmate() ? Verdict.matesIn(position.sideToMove() == Side.WHITE ? 1 : -1) : Verdict.DRAWN;
             return Optional.of(new CalculatedLine(List.of(move), verdict, CalculatedLine.EXACT));
         }
-        if (solution.isPresent()) {
-            ExactEndings.Solution found = solution.get();
-            return found.choices().stream()
-                    .filter(choice -> choice.move().equals(move))
-                    .findFirst()
-                    .map(choice -> line(
-                            position,
-                            move,
-                            ExactEndings.verdict(choice.exact(), position.sideToMove(), found.counted()),
-                            found.counted(),
-                            cancel));
+        Optional<CalculatedLine> chosen = solution.flatMap(found -> found.choices().stream()
+                .filter(choice -> choice.move().equals(move))
+                .findFirst()
+                .map(choice -> line(position, move, choice.exact(), found.counted(), cancel)));
+        if (chosen.isPresent()) {
+            return chosen;
         }
-        // A move within an ending that is too large leads to one that is too large as well, most often.
+        // What the result did not need may be settled by itself. A move within an ending that is too large leads to one
+        // that is too large as well, most often.
         boolean changes = position.isCapture(move) || move.promotion() != null;
-        return changes
-                        || after.castlingRights().isEmpty()
-                                && !position.castlingRights().isEmpty()
-                ? lookUp(after, cancel).map(found -> line(position, move, found.verdict(), found.counted(), cancel))
+        return solution.isPresent() || changes
+                ? lookUp(after, cancel)
+                        .map(found -> line(position, move, Elementary.before(found.exact()), found.counted(), cancel))
                 : Optional.empty();
     }
 
     /** A move and best play after it, up to where an ending begins that would have to be solved first. */
-    private CalculatedLine line(Position position, Move move, Verdict verdict, Counted counted, Cancel cancel) {
+    private CalculatedLine line(Position position, Move move, Exact exact, Counted counted, Cancel cancel) {
         Map<Long, Move> moves = new LinkedHashMap<>();
         moves.put(position.key(), move);
         Position here = position.play(move);
@@ -175,6 +171,7 @@ public final class ExactFirst implements Analyst {
             moves.put(here.key(), next.get());
             here = here.play(next.get());
         }
+        Verdict verdict = ExactEndings.verdict(exact, position.sideToMove(), counted);
         return new CalculatedLine(List.copyOf(moves.values()), verdict, CalculatedLine.EXACT);
     }
 }

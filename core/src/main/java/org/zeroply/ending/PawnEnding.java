@@ -5,8 +5,10 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.SequencedSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
@@ -42,6 +44,8 @@ public final class PawnEnding {
     /** The same beside a piece, whose placements are much larger. */
     static final int MOST_LOOKED_UP_BESIDE = 12;
 
+    private static final int KEPT_PROMOTIONS = 200_000;
+
     /** Positions that are remembered as not settled. */
     private static final int KEPT_FAILURES = 2_000;
 
@@ -61,6 +65,10 @@ public final class PawnEnding {
     private final long millis;
     private final Ticker ticker;
     private final Deque<PawnEndingSolver> runs = new ArrayDeque<>();
+
+    /** What was proven of promotions in what was looked up: many come about in every ending of the same pawns. */
+    private final Map<Long, Integer> promotions = new ConcurrentHashMap<>();
+
     private final SequencedSet<Position> failed = new LinkedHashSet<>();
 
     /**
@@ -152,7 +160,11 @@ public final class PawnEnding {
         if (failed.contains(position)) {
             return Optional.empty();
         }
-        PawnEndingSolver run = solver(position, cancel, PawnTables.Variant.USUAL, NO_CLOCK);
+        if (promotions.size() > KEPT_PROMOTIONS) {
+            promotions.clear();
+        }
+        PawnEndingSolver run = new PawnEndingSolver(
+                elementary, position, PawnTables.Variant.USUAL, promotions, NO_CLOCK, ticker, cancel);
         Reading found = run.lookUp(pawnsOnly ? MOST_LOOKED_UP : MOST_LOOKED_UP_BESIDE);
         if (!(found instanceof Solved solved)) {
             if (!cancel.isRequested()) {
@@ -202,7 +214,7 @@ public final class PawnEnding {
     }
 
     private PawnEndingSolver solver(Position position, Cancel cancel, PawnTables.Variant variant, long time) {
-        return new PawnEndingSolver(elementary, position, variant, time, ticker, cancel);
+        return new PawnEndingSolver(elementary, position, variant, new ConcurrentHashMap<>(), time, ticker, cancel);
     }
 
     /** The values under the assumption that is worst for White. */

@@ -37,7 +37,7 @@ final class PawnEndingSolver {
     static final int PROMOTIONS_OF_ONE = 60;
     private static final int LONGEST_PROOF = 12;
     private static final long PROOF_NODES = 60_000;
-    private static final long PROOF_NODES_LOOKED_UP = 20_000;
+    private static final long PROOF_NODES_LOOKED_UP = 10_000;
     private static final long PROMOTED_NODES = 2_000_000;
     private static final int MOST_GROUPS = 16;
 
@@ -65,6 +65,7 @@ final class PawnEndingSolver {
     private @Nullable Bound settledHigh;
 
     /**
+     * @param proven what was proven of promotions before; grows
      * @param millis after so long it gives up
      * @param ticker measures the time
      */
@@ -72,6 +73,7 @@ final class PawnEndingSolver {
             Elementary elementary,
             Position position,
             PawnTables.Variant variant,
+            Map<Long, Integer> proven,
             long millis,
             Ticker ticker,
             Cancel cancel) {
@@ -81,7 +83,7 @@ final class PawnEndingSolver {
         this.position = position;
         this.cancel = cancel;
         this.variant = variant;
-        promotions = new PromotionWorth(elementary, this::table);
+        promotions = new PromotionWorth(elementary, this::table, proven);
     }
 
     private void step() {
@@ -172,6 +174,8 @@ final class PawnEndingSolver {
             return false;
         }
         settled = solved(position, worst, best);
+        settledLow = worst;
+        settledHigh = best;
         return settled.unsettled().isEmpty();
     }
 

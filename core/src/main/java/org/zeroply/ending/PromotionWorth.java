@@ -1,6 +1,5 @@
 package org.zeroply.ending;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -20,7 +19,7 @@ import org.zeroply.rules.Square;
  */
 final class PromotionWorth {
     /** What was proven of promotions, by the key of the position after: 1 won for the promoter, 0 not provable. */
-    private final Map<Long, Integer> proven = new HashMap<>();
+    private final Map<Long, Integer> proven;
 
     private final Map<Integer, ElementaryTable> tables = new ConcurrentHashMap<>();
     private final Set<Integer> missing = ConcurrentHashMap.newKeySet();
@@ -34,8 +33,10 @@ final class PromotionWorth {
     /**
      * @param elementary the endings that are known
      * @param solver solves one that is not
+     * @param proven what was proven before; grows
      */
-    PromotionWorth(Elementary elementary, Function<MaterialKey, ElementaryTable> solver) {
+    PromotionWorth(Elementary elementary, Function<MaterialKey, ElementaryTable> solver, Map<Long, Integer> proven) {
+        this.proven = proven;
         this.elementary = elementary;
         this.solver = solver;
     }
