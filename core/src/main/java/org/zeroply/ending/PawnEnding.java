@@ -42,7 +42,7 @@ public final class PawnEnding {
     static final int MOST_LOOKED_UP = 1_500;
 
     /** The same beside a piece, whose placements are much larger. */
-    static final int MOST_LOOKED_UP_BESIDE = 12;
+    static final int MOST_LOOKED_UP_BESIDE = 7;
 
     private static final int KEPT_PROMOTIONS = 200_000;
 
