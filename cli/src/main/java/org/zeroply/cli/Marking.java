@@ -135,7 +135,7 @@ final class Marking {
             });
             for (MarkedPage.Row row : page.rows()) {
                 String verdict = row.verdict().isEmpty() ? "" : " | " + row.verdict();
-                out().printf("  %4s  %d. %s%s%n", row.points(), row.number(), row.moves(), verdict);
+                out().printf("  %4s  %d. %s%s%n", row.points(), row.number(), row.inFull(), verdict);
                 print(row.earned());
                 if (!row.uncounted().isEmpty()) {
                     out().printf("           %s%n", row.uncounted());
@@ -294,6 +294,9 @@ final class Marking {
 
         void print(int number, PrintWriter out) {
             out.printf("Task %d: out of %s%n", number, outOf.points());
+            if (!check.dump().outOf().isZero()) {
+                out.printf("  %s%n", check.dump().inWords());
+            }
             scheme.forEach(fault -> out.printf("  %s%s%n", place(fault), fault.reason()));
             check.remarks()
                     .forEach(remark -> out.printf(
@@ -323,6 +326,8 @@ final class Marking {
         void json(JsonGenerator generator) throws IOException {
             generator.writeStartObject();
             generator.writeStringField("outOf", outOf.points().plain());
+            generator.writeStringField("dump", check.dump().points().plain());
+            generator.writeStringField("dumpOutOf", check.dump().outOf().plain());
             generator.writeArrayFieldStart("scheme");
             for (SchemeFault fault : scheme) {
                 generator.writeString(place(fault) + fault.reason());

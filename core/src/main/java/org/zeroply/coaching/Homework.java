@@ -31,8 +31,9 @@ public final class Homework {
                 .withQuestions(task.questions().stream()
                         .map(question -> new AssessQuestion(question.text(), List.of()))
                         .toList())
-                .withScheme(Scheme.EMPTY.withCounts(
-                        task.scheme().counts(), task.scheme().candidates()));
+                .withScheme(Scheme.EMPTY
+                        .withRules(task.scheme().rules(), task.scheme().replies())
+                        .withCounts(task.scheme().counts(), task.scheme().candidates()));
     }
 
     /** Whether a paper came without its answers, to be sat and handed in. */

@@ -260,7 +260,7 @@ public record AttainablePoints(Points points, Script model, boolean isExact) {
                     task.start().isLegal(choose.move())
                             && (!choiceDecided || choose.move().equals(choice));
                 case Want.Find find -> graph.isSolvers(find.node());
-                case Want.Consider consider -> consider.node() != GameTree.ROOT && !graph.isSolvers(consider.node());
+                case Want.Consider consider -> canConsider(consider);
                 case Want.Reach reach ->
                     ways.reachable(graph.key(reach.from()), true).contains(graph.key(reach.node()))
                             && graph.key(reach.from()) != graph.key(reach.node());
@@ -283,6 +283,19 @@ public record AttainablePoints(Points points, Script model, boolean isExact) {
                                     .isEmpty();
                 case Want.PlayOut play -> task.kind() == TaskKind.PLAY_ON;
             };
+        }
+
+        private boolean canConsider(Want.Consider consider) {
+            if (consider.node() == GameTree.ROOT || graph.isSolvers(consider.node())) {
+                return false;
+            }
+            long key = graph.key(consider.node());
+            if (!task.scheme().hasNewRules() || ways.goodMove(key) != null) {
+                return true;
+            }
+            Opinion opinion = judged.get(key);
+            return (graph.isEnd(key) || consider.isVerdictEnough())
+                    && (opinion == null || graph.verdicts(key).contains(opinion));
         }
 
         private boolean isCandidate(int node) {

@@ -5,10 +5,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.task.MarkedScript.MarkedItem;
 import org.zeroply.task.MarkedScript.MarkedLine;
+import org.zeroply.words.Words;
 
 /**
  * A marked script as it is read: what was written, with the points beside it and why, and what is missing. Screen, print,
@@ -50,6 +52,7 @@ public record MarkedPage(
      *
      * @param number from 1
      * @param indent how many of its moves stand in the rows above already
+     * @param joined the move above that it goes on from, with its number; empty for a row from the start
      * @param moves what was written here, with the token that is no move
      * @param verdict what was said of the end; empty if nothing was
      * @param uncounted why a part does not count; empty if all does
@@ -60,6 +63,7 @@ public record MarkedPage(
     public record Row(
             int number,
             int indent,
+            String joined,
             String moves,
             String verdict,
             String uncounted,
@@ -70,6 +74,11 @@ public record MarkedPage(
         public Row {
             counted = List.copyOf(counted);
             earned = List.copyOf(earned);
+        }
+
+        /** The moves, with what they go on from: "after 15...Kd7: 16.Nxa8". */
+        public String inFull() {
+            return joined.isEmpty() ? moves : Words.of("mark.after", joined) + ": " + moves;
         }
     }
 
@@ -129,6 +138,7 @@ public record MarkedPage(
         return new Row(
                 line.row(),
                 typed,
+                line.joinedTo(Language.ENGLISH),
                 moves,
                 line.closing(),
                 marked.uncounted(),

@@ -27,8 +27,12 @@ import org.zeroply.words.Words;
  * many different moves of the solver's own, in the order in which they are written. What is left is matched by position, so
  * that another move order that visits a position earns the same.
  *
- * <p>Of verdicts the last one behind a row counts. Two rows that end in the same position with verdicts of which one is
- * asked for and the other is not contradict each other and earn nothing.
+ * <p>The same holds for the opponent's moves, of which more count. Of verdicts the last one behind a row counts, and of rows
+ * that end in the same position the last one.
+ *
+ * <p>Papers written before these rules keep the old ones ({@link Scheme#OLD_RULES}): all of the opponent's moves count, any
+ * reply or verdict shows that a defence was considered, two rows that end in the same position with verdicts of which one is
+ * not asked for earn nothing, of rows about one candidate the first counts, and a missing choice costs no penalty.
  */
 public final class Marker {
     private final Task task;
@@ -37,7 +41,12 @@ public final class Marker {
     private final Script written;
     private final List<MarkEvidence> evidence;
     private final Map<Long, Set<Move>> counted = new HashMap<>();
+    private final boolean newRules;
+
+    /** What counts; rows that were struck out are only shown. */
     private final List<Counted> lines = new ArrayList<>();
+
+    private final List<Counted> shown = new ArrayList<>();
     private final Map<Want, Finding> findings = new HashMap<>();
     private final Set<MarkEvidence> used = new LinkedHashSet<>();
 
@@ -87,6 +96,7 @@ public final class Marker {
     private Marker(Task task, Script script, List<MarkEvidence> evidence) {
         this.task = task;
         this.graph = new SolutionGraph(task);
+        this.newRules = task.scheme().hasNewRules();
         this.written = script;
         this.script = ScriptReader.read(script, task.start());
         this.evidence = List.copyOf(evidence);
@@ -115,6 +125,7 @@ public final class Marker {
                                     0,
                                     null,
                                     false,
+                                    false,
                                     null),
                             1,
                             ""));
@@ -122,7 +133,12 @@ public final class Marker {
             }
         }
         for (WrittenLine line : script.lines()) {
-            lines.add(cut(line, candidates > 0));
+            Counted counts =
+                    line.isStruck() ? new Counted(line, 0, Words.of("mark.struck")) : cut(line, candidates > 0);
+            shown.add(counts);
+            if (!line.isStruck()) {
+                lines.add(counts);
+            }
         }
     }
 
@@ -131,6 +147,12 @@ public final class Marker {
             Position here = line.positions().get(i);
             Move move = line.moves().get(i);
             if (here.sideToMove() != task.solver()) {
+                Set<Move> replies = counted.computeIfAbsent(here.key(), key -> new LinkedHashSet<>());
+                int most = newRules ? graph.replies(here.key()) : Integer.MAX_VALUE;
+                if (replies.size() >= most && !replies.contains(move)) {
+                    return new Counted(line, i, Words.of("mark.tooManyReplies", San.line(here, List.of(move)), most));
+                }
+                replies.add(move);
                 continue;
             }
             boolean isStart = here.key() == task.start().key();
@@ -193,6 +215,9 @@ public final class Marker {
     private Finding choice(Want.Choose choose) {
         if (choose.move().equals(script.choice())) {
             return Finding.in(0);
+        }
+        if (!task.start().isLegal(choose.move())) {
+            return Finding.missing(Words.of("mark.illegalItem", choose.move()));
         }
         String asked = San.line(task.start(), List.of(choose.move()));
         if (script.choice() != null) {
@@ -262,15 +287,39 @@ public final class Marker {
             return Finding.missing(missing(node));
         }
         long key = graph.key(node);
-        return lines.stream()
-                .filter(line -> {
-                    int at = line.at(key, 1);
-                    return at >= 0 && (at < line.plies() || line.isJudged() && at == line.plies());
-                })
-                .findFirst()
-                .map(line -> Finding.in(line.line().row()))
-                .orElseGet(() -> Finding.missing(Words.of(
-                        "mark.noReply", graph.name(node), arrival.get().line().row())));
+        Optional<Counted> considering =
+                lines.stream().filter(line -> considers(line, key, consider)).findFirst();
+        if (considering.isPresent()) {
+            return Finding.in(considering.get().line().row());
+        }
+        Optional<Counted> goesOn = lines.stream()
+                .filter(line -> line.at(key, 1) >= 0 && line.at(key, 1) < line.plies())
+                .findFirst();
+        String why = "mark.noReply";
+        if (newRules && graph.isEnd(key)) {
+            why = "mark.noRightVerdict";
+        } else if (newRules && goesOn.isPresent()) {
+            why = "mark.otherReply";
+        }
+        return Finding.missing(Words.of(
+                why, graph.name(node), goesOn.orElse(arrival.get()).line().row()));
+    }
+
+    /** Whether a line has a defence with a reply of the solution's, or with one of its verdicts where that is enough. */
+    private boolean considers(Counted line, long key, Want.Consider consider) {
+        int at = line.at(key, 1);
+        if (at < 0) {
+            return false;
+        }
+        boolean judgedHere = line.isJudged() && at == line.plies();
+        if (!newRules) {
+            return at < line.plies() || judgedHere;
+        }
+        if (at < line.plies() && graph.isGood(key, line.line().moves().get(at))) {
+            return true;
+        }
+        boolean verdictDoes = graph.isEnd(key) || consider.isVerdictEnough();
+        return verdictDoes && judgedHere && graph.verdicts(key).contains(line.opinion());
     }
 
     private Finding reached(Want.Reach reach) {
@@ -329,6 +378,16 @@ public final class Marker {
         List<Counted> ending = lines.stream()
                 .filter(line -> line.isJudged() && line.last().key() == key)
                 .toList();
+        if (newRules && !ending.isEmpty()) {
+            Counted last = ending.getLast();
+            return judge.opinions().contains(last.opinion())
+                    ? Finding.in(last.line().row())
+                    : Finding.missing(Words.of(
+                            "mark.otherVerdictOf",
+                            last.line().row(),
+                            last.opinion().text(),
+                            opinions(judge)));
+        }
         if (!ending.isEmpty()) {
             Set<Opinion> said = ending.stream().map(Counted::opinion).collect(Collectors.toSet());
             if (judge.opinions().containsAll(said)) {
@@ -380,7 +439,7 @@ public final class Marker {
 
     // ---- candidates that are refuted or survive
 
-    /** The first row about a candidate that says something of it: a reply, or that it survives. */
+    /** The row about a candidate that counts, of those that have a reply or say that it survives: the last, by old rules the first. */
     private Optional<Counted> about(int node) {
         if (!graph.has(node) || node == GameTree.ROOT) {
             return Optional.empty();
@@ -392,7 +451,7 @@ public final class Marker {
                         && (line.plies() >= 2
                                 || line.line().survives()
                                 || line.line().fault() != null))
-                .findFirst();
+                .reduce((one, next) -> newRules ? next : one);
     }
 
     private Finding refuted(Want.Refute refute) {
@@ -573,8 +632,7 @@ public final class Marker {
                 .forEach(item -> byRow.merge(item.row(), item.earned(), Points::plus));
         Points sum = items.stream().map(MarkedItem::earned).reduce(Points.ZERO, Points::plus);
         Points lost = penalty();
-        List<MarkedLine> marked = lines.stream()
-                .filter(line -> line.line().row() > 0)
+        List<MarkedLine> marked = shown.stream()
                 .map(line -> new MarkedLine(
                         line.line(),
                         line.plies(),
@@ -595,7 +653,8 @@ public final class Marker {
 
     private Points penalty() {
         List<Move> right = task.scheme().choices();
-        boolean wrong = script.choice() != null && !right.isEmpty() && !right.contains(script.choice());
+        boolean missing = script.choice() == null;
+        boolean wrong = !right.isEmpty() && (missing ? newRules : !right.contains(script.choice()));
         return wrong ? task.scheme().penalty() : Points.ZERO;
     }
 

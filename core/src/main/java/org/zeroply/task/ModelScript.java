@@ -59,10 +59,7 @@ final class ModelScript {
             switch (want) {
                 case Want.Find find -> rows.putIfAbsent(ScriptWays.way(all, graph.key(find.node())), Optional.empty());
                 case Want.Consider consider ->
-                    rows.merge(
-                            ScriptWays.way(all, graph.key(consider.node())),
-                            Optional.of(verdict(graph.key(consider.node()))),
-                            (before, now) -> before.or(() -> now));
+                    consider(ScriptWays.way(all, graph.key(consider.node())), consider, rows);
                 case Want.Judge judge ->
                     rows.put(
                             ScriptWays.way(all, graph.key(judge.node())),
@@ -107,6 +104,19 @@ final class ModelScript {
             }
         }
         return model;
+    }
+
+    /** With a reply that the solution has; where there is none, with a verdict. */
+    private void consider(List<Move> way, Want.Consider consider, Map<List<Move>, Optional<Opinion>> rows) {
+        long key = graph.key(consider.node());
+        Move reply = task.scheme().hasNewRules() ? ways.goodMove(key) : null;
+        if (reply == null) {
+            rows.merge(way, Optional.of(verdict(key)), (before, now) -> before.or(() -> now));
+        } else {
+            List<Move> row = new ArrayList<>(way);
+            row.add(reply);
+            rows.putIfAbsent(row, Optional.empty());
+        }
     }
 
     /** The verdict that was decided for a position, or the tree's, or that it is unclear. */

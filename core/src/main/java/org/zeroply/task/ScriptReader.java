@@ -16,16 +16,21 @@ import org.zeroply.words.Words;
  * Reads the rows of a script. A row starts from the start position if its first move has that number, or none; otherwise it
  * continues the nearest earlier row in which the move is legal. {@code @3} before it names the row instead, and without a
  * number the row goes on from that one's end. Behind the last bar stands the verdict. Indentation means nothing. A line with
- * an illegal move counts up to it, without its verdict.
+ * an illegal move counts up to it, without its verdict. A row with {@code ~} before it is struck out; those joined to it stand
+ * as if they were written in full.
  */
 public final class ScriptReader {
     /** What is written for a verdict of a candidate that nothing refutes. */
     public static final String SURVIVES = "survives";
 
+    /** Stands before a row that was struck out. */
+    public static final String STRUCK = "~";
+
     /** The word without the bar that sets it off, as it is written on paper. */
     private static final Pattern BARE_SURVIVES = Pattern.compile("\\s+" + SURVIVES + "\\s*$", Pattern.CASE_INSENSITIVE);
 
-    private static final Pattern ROW = Pattern.compile("\\s*(?:@\\s*(\\d{1,4}))?([^|]*)(\\|.*)?", Pattern.DOTALL);
+    private static final Pattern ROW =
+            Pattern.compile("\\s*(~)?\\s*(?:@\\s*(\\d{1,4}))?([^|]*)(\\|.*)?", Pattern.DOTALL);
     private static final Pattern NUMBER =
             Pattern.compile("\\s*(\\d{1,4})\\s*(\\.{2,}|…|\\.(?:\\s*\\.)*)?\\s*(?![-\\d/oO0])");
 
@@ -88,7 +93,14 @@ public final class ScriptReader {
                 candidates,
                 faults,
                 new WrittenLine(
-                        0, played.moves(), start.positionsAlong(played.moves()), 0, null, false, played.fault()));
+                        0,
+                        played.moves(),
+                        start.positionsAlong(played.moves()),
+                        0,
+                        null,
+                        false,
+                        false,
+                        played.fault()));
     }
 
     private void row(String text) {
@@ -97,9 +109,9 @@ public final class ScriptReader {
         if (!row.matches()) {
             throw new IllegalStateException("every text is a row, was " + text);
         }
-        Origin origin = origin(row.group(1), row.group(2));
-        String moves = row.group(2);
-        String bar = row.group(3) == null ? "" : row.group(3);
+        Origin origin = origin(row.group(2), row.group(3));
+        String moves = row.group(3);
+        String bar = row.group(4) == null ? "" : row.group(4);
         String verdict = bar.substring(bar.lastIndexOf('|') + 1).strip();
         List<Move> line = new ArrayList<>(origin.before());
         WrittenLine.Fault fault = origin.fault();
@@ -122,6 +134,7 @@ public final class ScriptReader {
                 start.positionsAlong(line),
                 origin.before().size(),
                 opinion,
+                row.group(1) != null,
                 survives,
                 fault));
     }

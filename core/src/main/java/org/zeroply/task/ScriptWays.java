@@ -78,6 +78,9 @@ final class ScriptWays {
     }
 
     int limit(long key) {
+        if (!isSolvers(key)) {
+            return graph.replies(key);
+        }
         int candidates = task.candidates();
         return candidates > 0 && key == task.start().key()
                 ? candidates
@@ -89,7 +92,17 @@ final class ScriptWays {
     }
 
     boolean isBinding(long key) {
-        return isSolvers(key) && edges.getOrDefault(key, Map.of()).size() > limit(key);
+        return (isSolvers(key) || task.scheme().hasNewRules())
+                && edges.getOrDefault(key, Map.of()).size() > limit(key);
+    }
+
+    /** A move in a position that counts and that the solution has or accepts; null if there is none. */
+    @Nullable
+    Move goodMove(long key) {
+        return edges.getOrDefault(key, Map.of()).keySet().stream()
+                .filter(move -> graph.isGood(key, move) && isAllowed(key, move))
+                .findFirst()
+                .orElse(null);
     }
 
     private boolean isAllowed(long from, Move move) {

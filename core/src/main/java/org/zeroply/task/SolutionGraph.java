@@ -3,11 +3,13 @@ package org.zeroply.task;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
@@ -103,6 +105,31 @@ final class SolutionGraph {
         return accepted.getOrDefault(key, Set.of());
     }
 
+    /** How many of the opponent's moves count in a position. */
+    int replies(long key) {
+        return Math.max(task.scheme().replies(), moves(key).size() + 2);
+    }
+
+    /** Whether the solution ends with a position. */
+    boolean isEnd(long key) {
+        return moves(key).isEmpty() && accepted(key).isEmpty();
+    }
+
+    /** The verdicts of the solution in a position: those that the scheme asks for and those stated; any if there is none. */
+    Set<Opinion> verdicts(long key) {
+        Set<Opinion> verdicts = EnumSet.noneOf(Opinion.class);
+        task.scheme().wants().forEach(want -> {
+            if (want instanceof Want.Judge judge && has(judge.node()) && key(judge.node()) == key) {
+                verdicts.addAll(judge.opinions());
+            }
+        });
+        nodes(key).stream()
+                .map(node -> Opinion.of(tree.node(node)))
+                .filter(Objects::nonNull)
+                .forEach(verdicts::add);
+        return verdicts.isEmpty() ? EnumSet.allOf(Opinion.class) : verdicts;
+    }
+
     /** Whether the move to a node is the solver's; false for the root. */
     boolean isSolvers(int node) {
         return node != GameTree.ROOT && position(node).sideToMove() != solver();
@@ -118,7 +145,7 @@ final class SolutionGraph {
     Want byPosition(Want want) {
         return switch (want) {
             case Want.Find find -> new Want.Find(first(find.node()));
-            case Want.Consider consider -> new Want.Consider(first(consider.node()));
+            case Want.Consider consider -> new Want.Consider(first(consider.node()), consider.isVerdictEnough());
             case Want.Reach reach -> new Want.Reach(first(reach.from()), first(reach.node()));
             case Want.Judge judge -> new Want.Judge(first(judge.node()), judge.opinions());
             case Want.Choose choose -> choose;

@@ -36,8 +36,9 @@ import org.zeroply.work.Cancel;
  * @param looked positions that were gone over
  * @param of positions that there are
  * @param by who calculated
+ * @param dump what a script earns that is written down without thought
  */
-public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
+public record TaskCheck(List<Remark> remarks, int looked, int of, String by, Dump dump) {
     /** The expected score within which two moves are as good, and by which a verdict may miss its step. */
     public static final double USUAL_MARGIN = 0.05;
 
@@ -190,7 +191,7 @@ public record TaskCheck(List<Remark> remarks, int looked, int of, String by) {
             if (done == positions.size()) {
                 all.addAll(otherOrders(cancel));
             }
-            return new TaskCheck(all, done, positions.size(), analyst.name());
+            return new TaskCheck(all, done, positions.size(), analyst.name(), Dump.of(task));
         }
 
         private void look(Position position, Analyst analyst, Cancel cancel) {

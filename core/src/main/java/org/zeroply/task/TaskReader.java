@@ -28,6 +28,9 @@ import org.zeroply.words.Words;
 
 /** Reads a game as a task: the game itself always comes through, and what of its scheme makes no sense is told. */
 final class TaskReader {
+    /** Detail of an item to consider for which a verdict is enough. */
+    static final String VERDICT = "verdict";
+
     private final Game game;
     private final long number;
     private final List<TaskPgn.Fault> faults = new ArrayList<>();
@@ -49,7 +52,13 @@ final class TaskReader {
         int minutes = tagged("TaskMinutes", kind.minutes(), text -> whole(text, 1, 1000));
         Scheme scheme = new Scheme(
                 items(),
+                // A game that is no task yet becomes a new one.
+                tagged(
+                        "TaskRules",
+                        game.tags().has("TaskKind") ? Scheme.OLD_RULES : Scheme.RULES,
+                        text -> whole(text, Scheme.OLD_RULES, Scheme.RULES)),
                 tagged("TaskCounts", Scheme.USUAL_COUNTS, text -> whole(text, 1, 99)),
+                tagged("TaskReplies", Scheme.USUAL_REPLIES, text -> whole(text, 1, 99)),
                 tagged("TaskCandidates", 0, text -> whole(text, 0, 99)),
                 tagged("TaskPenalty", Points.ZERO, Points::parse),
                 accepted,
@@ -230,7 +239,8 @@ final class TaskReader {
         return switch (kind) {
             case "choose" -> Optional.ofNullable(Move.parse(detail)).map(Want.Choose::new);
             case "find" -> Optional.of(new Want.Find(node));
-            case "consider" -> Optional.of(new Want.Consider(node));
+            case "consider" ->
+                Optional.of(new Want.Consider(node, detail.strip().equals(VERDICT)));
             case "refute" -> Optional.of(new Want.Refute(node));
             case "survive" -> Optional.of(new Want.Survive(node));
             case "reach" -> {

@@ -69,7 +69,7 @@ final class TaskWriter {
                     case Want.Find find -> "";
                     case Want.Refute refute -> "";
                     case Want.Survive survive -> "";
-                    case Want.Consider consider -> "";
+                    case Want.Consider consider -> consider.isVerdictEnough() ? TaskReader.VERDICT : "";
                     case Want.Reach reach -> Integer.toString(depth(reach.node()) - depth(reach.from()));
                     case Want.Judge judge ->
                         judge.opinions().stream().map(TaskWriter::word).collect(Collectors.joining(" "));
@@ -100,6 +100,11 @@ final class TaskWriter {
         Task.LastMove last = task.last();
         tags = tag(tags, "TaskLast", last == null ? "" : last.move() + " " + last.san());
         Scheme scheme = task.scheme();
+        tags = tag(tags, "TaskRules", scheme.hasNewRules() ? Integer.toString(scheme.rules()) : "");
+        tags = tag(
+                tags,
+                "TaskReplies",
+                scheme.replies() == Scheme.USUAL_REPLIES ? "" : Integer.toString(scheme.replies()));
         tags = tag(tags, "TaskCounts", scheme.counts() == Scheme.USUAL_COUNTS ? "" : Integer.toString(scheme.counts()));
         tags = tag(tags, "TaskCandidates", scheme.candidates() == 0 ? "" : Integer.toString(scheme.candidates()));
         tags = tag(

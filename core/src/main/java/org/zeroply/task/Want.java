@@ -14,13 +14,22 @@ public sealed interface Want {
     /** The position after a move of the solver's is visited by a move of the solver's. */
     record Find(int node) implements Want {}
 
-    /** The opponent's move to the node is there, with a reply of the solver's or a verdict. */
-    record Consider(int node) implements Want {}
+    /**
+     * The opponent's move to the node is there, with a reply that the solution has or accepts; where it has none, with one of
+     * its verdicts. By the old rules any reply or verdict does.
+     *
+     * @param isVerdictEnough whether a verdict does even where the solution has a reply
+     */
+    record Consider(int node, boolean isVerdictEnough) implements Want {
+        public Consider(int node) {
+            this(node, false);
+        }
+    }
 
     /** One line visits the first node and later the other, and the solver's moves between are in the tree or accepted. */
     record Reach(int from, int node) implements Want {}
 
-    /** A line that ends there, or else the first one through it, closes with one of these. */
+    /** The last line that ends there, or else the first one through it, closes with one of these. */
     record Judge(int node, Set<Opinion> opinions) implements Want {
         public Judge {
             EnumSet<Opinion> copy = EnumSet.noneOf(Opinion.class);
@@ -30,12 +39,12 @@ public sealed interface Want {
     }
 
     /**
-     * The first row that begins with the candidate of the node and says something of it refutes it: by a reply that the tree
-     * has, or by one that the evidence shows to work as well.
+     * The last row that begins with the candidate of the node and says something of it refutes it: by a reply that the tree
+     * has, or by one that the evidence shows to work as well. By the old rules the first row.
      */
     record Refute(int node) implements Want {}
 
-    /** The first row that begins with the candidate of the node and says something of it says that it survives. */
+    /** The last row that begins with the candidate of the node and says something of it says that it survives. */
     record Survive(int node) implements Want {}
 
     /** The question, counted from 1, is answered rightly. */

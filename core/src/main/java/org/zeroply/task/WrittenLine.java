@@ -2,6 +2,8 @@ package org.zeroply.task;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.words.Words;
@@ -14,6 +16,7 @@ import org.zeroply.words.Words;
  * @param positions the start position and the one after each move
  * @param typedFrom how many of the moves it takes over from an earlier row
  * @param opinion the verdict that closes it; null for none, and for a line that is not whole
+ * @param isStruck whether it was struck out: it keeps its number, and nothing in it counts
  * @param survives whether it closes with the word that its candidate survives
  * @param fault what could not be read; null if everything was
  */
@@ -23,6 +26,7 @@ public record WrittenLine(
         List<Position> positions,
         int typedFrom,
         @Nullable Opinion opinion,
+        boolean isStruck,
         boolean survives,
         @Nullable Fault fault) {
     /**
@@ -42,6 +46,13 @@ public record WrittenLine(
     /** What closes it, in words: the verdict, that the candidate survives, or nothing. */
     public String closing() {
         return survives ? Words.of("script.survives") : opinion == null ? "" : opinion.text();
+    }
+
+    /** The move that a row which takes over others goes on from, with its number; empty for a row from the start. */
+    public String joinedTo(Language language) {
+        return typedFrom == 0 || typedFrom > moves.size()
+                ? ""
+                : San.line(positions.get(typedFrom - 1), List.of(moves.get(typedFrom - 1)), language);
     }
 
     public Position end() {

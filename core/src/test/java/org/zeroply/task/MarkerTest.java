@@ -123,13 +123,13 @@ class MarkerTest {
     }
 
     @Test
-    void verdictsThatContradictEachOtherEarnNothing() {
+    void ofRowsThatEndAlikeTheLastVerdictCounts() {
         String line = "52.Ke4 Kf7 53.Kf5 Ke8 54.Kg6";
         assertThat(Papers.mark(TASK, "", line + " | White is winning", line + " | level")
                         .items()
                         .get(6)
                         .reason())
-                .isEqualTo("lines 1, 2 end here with different verdicts");
+                .startsWith("line 2 counts, the last that ends here: its verdict was \"level\"");
         assertThat(Papers.mark(TASK, "", line + " | level | White is winning")
                         .items()
                         .get(6)
@@ -137,7 +137,8 @@ class MarkerTest {
                 .as("of the verdicts behind one row the last counts")
                 .isEqualTo(Points.of(2));
         assertThat(Papers.mark(TASK, "", line + " | level").items().get(6).reason())
-                .isEqualTo("the verdict was \"level\"; the scheme asks for \"White is winning\"");
+                .isEqualTo(
+                        "line 1 counts, the last that ends here: its verdict was \"level\"; the scheme asks for \"White is winning\"");
     }
 
     @Test
@@ -353,7 +354,8 @@ class MarkerTest {
                 new Item.Single("", Points.of(4), "", new Want.Judge(end, Set.of(Opinion.LEVEL, Opinion.UNCLEAR))),
                 new Item.Single("", Points.of(1), "", new Want.Find(Papers.node(tree, "Ke4"))),
                 new Item.Single("", Points.of(2), "", new Want.Find(Papers.node(tree, "Ke6"))));
-        Task task = TASK.withScheme(new Scheme(items, 1, 0, Points.ZERO, List.of(), Points.of(17)));
+        Task task =
+                TASK.withScheme(Scheme.EMPTY.withItems(items).withCounts(1, 0).withDeclared(Points.of(17)));
         AttainablePoints outOf = AttainablePoints.of(task);
         assertThat(outOf.points())
                 .as("5 for one choice, 4 for one verdict, and with it 52.Ke4, the one move that counts")

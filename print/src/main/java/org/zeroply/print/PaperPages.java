@@ -255,7 +255,7 @@ public final class PaperPages {
                 .ifPresent(choice ->
                         script(page, margin(choice.points()), choice.move(), Words.of("paper.marked.choice"), ""));
         for (MarkedPage.Row row : read.rows()) {
-            script(page, row.points().toString(), row.moves(), row.verdict(), row.uncounted());
+            script(page, row.points().toString(), row.inFull(), row.verdict(), row.uncounted());
         }
         page.close();
         if (!read.missed().isEmpty()) {

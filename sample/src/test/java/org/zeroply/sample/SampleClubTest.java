@@ -20,6 +20,10 @@ import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.task.Dump;
+import org.zeroply.task.Scheme;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskKind;
 
 class SampleClubTest {
     /** Positions from the circle's evenings, written by hand: a mate, checks, a triangle, squares that correspond. */
@@ -110,5 +114,17 @@ class SampleClubTest {
                             .filter(node -> repertoire.into(node.id()).size() > 1))
                     .hasSizeGreaterThan(3);
         }
+    }
+
+    @Test
+    void writingEverythingDownDoesNotPayInThePapers() {
+        List<Task> calculate = SampleClub.papers().stream()
+                .flatMap(paper -> paper.tasks().stream())
+                .filter(task -> task.kind() == TaskKind.CALCULATE)
+                .toList();
+        assertThat(calculate).hasSizeGreaterThan(4).allSatisfy(task -> {
+            assertThat(task.scheme().rules()).isEqualTo(Scheme.RULES);
+            assertThat(Dump.of(task).share()).as(task.name()).isLessThan(Dump.TOO_MUCH);
+        });
     }
 }

@@ -58,6 +58,11 @@ final class CheckPane extends VBox {
                 .count();
         summary.setText(Texts.of("tasks.check.summary", check.looked(), open, check.by()));
         getChildren().add(summary);
+        if (!check.dump().outOf().isZero()) {
+            Label dump = Widgets.wrapped("soft");
+            dump.setText(check.dump().inWords());
+            getChildren().add(dump);
+        }
         for (TaskCheck.Remark remark : check.remarks()) {
             getChildren().add(remark(task, remark));
         }

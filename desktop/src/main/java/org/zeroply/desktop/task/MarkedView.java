@@ -296,7 +296,7 @@ public final class MarkedView extends BorderPane {
         }
         VBox row = row(
                 written.points(),
-                "  ".repeat(Math.min(6, written.indent())) + written.moves(),
+                "  ".repeat(Math.min(6, written.indent())) + written.inFull(),
                 written.verdict(),
                 reasons(written.earned()),
                 apart.toString(),

@@ -24,6 +24,7 @@ import org.zeroply.task.Opinion;
 import org.zeroply.task.Script;
 import org.zeroply.task.ScriptReader;
 import org.zeroply.task.WrittenLine;
+import org.zeroply.words.Words;
 
 /**
  * A sitting as it goes on: the task that is being worked on, what is written, the clock. Every keystroke is saved; nothing is
@@ -229,6 +230,27 @@ public final class SittingModel {
                     .script()
                     .withChoice(
                             San.line(start(), List.of(move), current().script().language())));
+        }
+    }
+
+    /** What each row goes on from, in words; empty for a row from the start. By their places. */
+    public List<String> joined() {
+        return lines().stream()
+                .map(line -> line.joinedTo(current().script().language()))
+                .map(move -> move.isEmpty() ? "" : Words.of("mark.after", move))
+                .toList();
+    }
+
+    /** Strikes a row out, or takes that back: it keeps its number, and nothing in it counts. */
+    public void strike(int row) {
+        String text = row < current().script().rows().size()
+                ? current().script().rows().get(row)
+                : "";
+        boolean isStruck = text.stripLeading().startsWith(ScriptReader.STRUCK);
+        if (isStruck) {
+            setRow(row, text.stripLeading().substring(ScriptReader.STRUCK.length()));
+        } else if (!text.isBlank()) {
+            setRow(row, ScriptReader.STRUCK + text.stripLeading());
         }
     }
 

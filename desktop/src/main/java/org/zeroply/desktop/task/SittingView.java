@@ -44,11 +44,14 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Script;
+import org.zeroply.task.ScriptReader;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
 
 /** A sitting, in the whole window: the diagram, the clock, the script, and nothing else. */
 public final class SittingView extends BorderPane {
+    private static final PseudoClass STRUCK = PseudoClass.getPseudoClass("struck");
+
     private static final Duration TICK = Duration.millis(250);
 
     /** Who answers in a game that is played on. */
@@ -299,6 +302,7 @@ public final class SittingView extends BorderPane {
             rows.getChildren().removeLast();
         }
         List<String> faults = model.faults();
+        List<String> joined = model.joined();
         for (int i = 0; i < texts.size(); i++) {
             if (i == rows.getChildren().size()) {
                 rows.getChildren().add(row(i));
@@ -309,6 +313,11 @@ public final class SittingView extends BorderPane {
             }
             VBox box = (VBox) rows.getChildren().get(i);
             Label fault = (Label) box.getChildren().getLast();
+            boolean isStruck = texts.get(i).stripLeading().startsWith(ScriptReader.STRUCK);
+            field.pseudoClassStateChanged(STRUCK, isStruck);
+            Label after =
+                    (Label) ((HBox) box.getChildren().getFirst()).getChildren().get(2);
+            after.setText(isStruck ? Texts.of("sitting.struck") : i < joined.size() ? joined.get(i) : "");
             String said = i < faults.size() && !field.isFocused() ? faults.get(i) : "";
             Widgets.tell(fault, said);
         }
@@ -331,7 +340,11 @@ public final class SittingView extends BorderPane {
             }
         });
         HBox.setHgrow(field, Priority.ALWAYS);
-        HBox line = new HBox(8, number, field);
+        Label after = Widgets.label("row-joined", "");
+        after.setMinWidth(Region.USE_PREF_SIZE);
+        Button strike =
+                Widgets.quietButton("sitting.strike", "sitting-strike-" + (index + 1), () -> model.strike(index));
+        HBox line = new HBox(8, number, field, after, strike);
         line.setAlignment(Pos.CENTER_LEFT);
         Label fault = Widgets.wrapped("row-fault");
         Widgets.present(fault, false);
@@ -345,7 +358,7 @@ public final class SittingView extends BorderPane {
 
     private TextField field(int row) {
         VBox box = (VBox) rows.getChildren().get(row);
-        return (TextField) ((HBox) box.getChildren().getFirst()).getChildren().getLast();
+        return (TextField) ((HBox) box.getChildren().getFirst()).getChildren().get(1);
     }
 
     private void focusRow(int row, boolean atEnd) {
@@ -402,6 +415,9 @@ public final class SittingView extends BorderPane {
             }
         } else if (event.isAltDown() && event.getCode() == KeyCode.C) {
             model.chooseFirstOf(row);
+        } else if (event.isAltDown() && event.getCode() == KeyCode.X) {
+            model.strike(row);
+            field(row).end();
         } else if (event.isAltDown()
                 && event.getCode() == KeyCode.S
                 && model.current().task().kind() == TaskKind.ELIMINATE) {
