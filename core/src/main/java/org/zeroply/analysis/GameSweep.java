@@ -2,10 +2,13 @@ package org.zeroply.analysis;
 
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.IntFunction;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
@@ -24,16 +27,19 @@ import org.zeroply.work.Cancel;
 /**
  * The pass over a game that a judgement rests on. Every position of the main line is asked: what is best and what is it
  * worth; what do glances of one to three half-moves make of that move; what is the best of the other moves worth, and the
- * one that tempts; what does the opponent threaten. A position costs a fixed short time, so that a game of 40 moves is done
- * within a minute. The answers are kept as one study without candidates, so that a pass goes on where it stopped and a game
- * judged before is there at once.
+ * one that tempts; what does the opponent threaten. A position costs a fixed number of positions on one thread and a table
+ * that is emptied before, so that a judgement repeats itself; several are looked at beside each other. What a judgement
+ * states is looked at again with eight times the effort ({@link LinePass}). The answers are kept as one study without
+ * candidates, so that a pass goes on where it stopped and a game judged before is there at once.
  *
- * <p>Glances are taken with a table of their own that is emptied before each position: a table that remembers deep looks
- * would see far. One look at a time.
+ * <p>Glances are taken with a table of their own: a table that remembers deep looks would see far.
  */
 public final class GameSweep {
-    /** The deep look of each position; with everything else a position takes about 0.65 seconds. */
-    public static final Limit LIMIT = Limit.millis(480);
+    /** The deep look of each position. */
+    public static final Limit LIMIT = Limit.nodes(150_000);
+
+    /** The deep look of a position on which something rests that is stated. */
+    public static final Limit SECOND = Limit.nodes(1_200_000);
 
     /** Under this number of lines a look for judging is kept: it has no candidates beside the best line. */
     public static final int LINES = 0;
@@ -41,91 +47,140 @@ public final class GameSweep {
     /** The level under which it is kept; raised when {@link #LIMIT} is. */
     public static final int LEVEL = Effort.GLANCE.ordinal();
 
+    /** The level under which a second look is kept. */
+    public static final int SECOND_LEVEL = Effort.LOOK.ordinal();
+
     private static final int REST = 5;
     private static final int TEMPTED = 8;
     private static final long THREAT_NODES = 8_000;
 
-    private final Calculator glances = new Calculator(1, 1);
-    private final Threats threats = new Threats(THREAT_NODES);
+    /**
+     * What a pass found of a position.
+     *
+     * @param isSecond whether it was looked at again with the effort of {@link #SECOND}
+     */
+    public record Looked(Study study, boolean isSecond) {}
+
+    private final Supplier<Analyst> analysts;
+    private final List<Looker> lookers = new ArrayList<>();
+
+    /** @param analysts makes who calculates, on one thread; asked for one for each position that is looked at beside others */
+    public GameSweep(Supplier<Analyst> analysts) {
+        this.analysts = analysts;
+    }
 
     /**
-     * Looks at one position of a line on the calling thread.
+     * Looks at positions beside each other, each on a thread of its own; the first on the calling one.
      *
-     * @param line the positions up to it, itself last
+     * @param lines for each the positions up to it, itself last
      * @param limit of the deep look; the others get a part of it each
-     * @return not complete if it was cancelled
+     * @return in the same order; not complete if it was cancelled
      */
-    public Study look(List<Position> line, Limit limit, Analyst analyst, Cancel cancel) {
-        Position position = line.getLast();
-        Question question = new Question(position, line.subList(0, line.size() - 1), List.of(), 1, limit);
-        List<Calculation> found = new ArrayList<>();
-        List<Move> legal = position.legalMoves();
-        List<Calculation> looks = legal.size() < 2 ? List.of() : glances(Question.of(position, Limit.NONE), cancel);
-        found.add(analyst.calculate(question, partial -> {}, cancel));
-        if (legal.size() >= 2 && !cancel.isRequested()) {
-            Move best = found.getFirst().lines().getFirst().first();
-            found.addAll(withBest(best, looks, cancel));
-            List<Move> others =
-                    legal.stream().filter(move -> !move.equals(best)).toList();
-            found.add(
-                    analyst.calculate(question.onlyMoves(others).withLimit(part(limit, REST)), partial -> {}, cancel));
-            Move tempting = looks.getLast().lines().getFirst().first();
-            if (!tempting.equals(best)) {
+    public synchronized List<Study> look(List<List<Position>> lines, Limit limit, Cancel cancel) {
+        while (lookers.size() < lines.size()) {
+            lookers.add(new Looker(analysts.get()));
+        }
+        List<CompletableFuture<Study>> others = new ArrayList<>();
+        for (int i = 1; i < lines.size(); i++) {
+            Looker looker = lookers.get(i);
+            List<Position> line = lines.get(i);
+            others.add(CompletableFuture.supplyAsync(
+                    () -> looker.look(line, limit, cancel),
+                    task -> Thread.ofPlatform().daemon().name("judging").start(task)));
+        }
+        List<Study> found = new ArrayList<>();
+        if (!lines.isEmpty()) {
+            found.add(lookers.getFirst().look(lines.getFirst(), limit, cancel));
+        }
+        others.forEach(other -> found.add(other.join()));
+        return found;
+    }
+
+    /** One who looks at a position after another. */
+    private static final class Looker {
+        private final Analyst analyst;
+        private final Calculator glances = new Calculator(1, 1);
+        private final Threats threats = new Threats(THREAT_NODES);
+
+        Looker(Analyst analyst) {
+            this.analyst = analyst;
+        }
+
+        private Study look(List<Position> line, Limit limit, Cancel cancel) {
+            analyst.forget();
+            Position position = line.getLast();
+            Question question = new Question(position, line.subList(0, line.size() - 1), List.of(), 1, limit);
+            List<Calculation> found = new ArrayList<>();
+            List<Move> legal = position.legalMoves();
+            List<Calculation> looks = legal.size() < 2 ? List.of() : glances(Question.of(position, Limit.NONE), cancel);
+            found.add(analyst.calculate(question, partial -> {}, cancel));
+            if (legal.size() >= 2 && !cancel.isRequested()) {
+                Move best = found.getFirst().lines().getFirst().first();
+                found.addAll(withBest(best, looks, cancel));
+                List<Move> others =
+                        legal.stream().filter(move -> !move.equals(best)).toList();
                 found.add(analyst.calculate(
-                        question.onlyMoves(List.of(tempting)).withLimit(part(limit, TEMPTED)), partial -> {}, cancel));
+                        question.onlyMoves(others).withLimit(part(limit, REST)), partial -> {}, cancel));
+                Move tempting = looks.getLast().lines().getFirst().first();
+                if (!tempting.equals(best)) {
+                    found.add(analyst.calculate(
+                            question.onlyMoves(List.of(tempting)).withLimit(part(limit, TEMPTED)),
+                            partial -> {},
+                            cancel));
+                }
             }
+            List<Threat> against = legal.isEmpty() ? List.of() : threats.against(position, cancel);
+            return new Study(position, against, found, List.of(), Map.of(), !cancel.isRequested());
         }
-        List<Threat> against = legal.isEmpty() ? List.of() : threats.against(position, cancel);
-        return new Study(position, against, found, List.of(), Map.of(), !cancel.isRequested());
-    }
 
-    private static Limit part(Limit whole, int of) {
-        return new Limit((whole.millis() + of - 1) / of, (whole.nodes() + of - 1) / of, whole.depth());
-    }
-
-    /** The best eight moves at each depth of a glance, each by its first move alone. */
-    private List<Calculation> glances(Question question, Cancel cancel) {
-        glances.forget();
-        List<Calculation> looks = new ArrayList<>();
-        Calculation last = glances.calculate(
-                question.withLines(Question.MOST_LINES).withLimit(Limit.depth(Hardness.LOOKS)),
-                found -> {
-                    // Told after every line; what counts is the state when all are as deep.
-                    while (looks.size() < found.depth()) {
-                        looks.add(found);
-                    }
-                    looks.set(looks.size() - 1, found);
-                },
-                cancel);
-        while (looks.size() < Hardness.LOOKS) {
-            looks.add(last);
+        private static Limit part(Limit whole, int of) {
+            return new Limit((whole.millis() + of - 1) / of, (whole.nodes() + of - 1) / of, whole.depth());
         }
-        return looks.stream().map(GameSweep::firstMoves).toList();
-    }
 
-    private static Calculation firstMoves(Calculation look) {
-        List<CalculatedLine> lines = look.lines().stream()
-                .map(line -> new CalculatedLine(List.of(line.first()), line.verdict(), line.depth()))
-                .toList();
-        return new Calculation(look.position(), lines, look.depth(), look.nodes(), look.millis(), true);
-    }
-
-    /** The glances, with the best move as the ninth where it is not among the eight. */
-    private List<Calculation> withBest(Move best, List<Calculation> looks, Cancel cancel) {
-        List<Calculation> whole = new ArrayList<>();
-        for (int depth = 1; depth <= looks.size(); depth++) {
-            Calculation look = looks.get(depth - 1);
-            if (look.lines().stream().noneMatch(line -> line.first().equals(best))) {
-                Question alone =
-                        Question.of(look.position(), Limit.depth(depth)).onlyMoves(List.of(best));
-                List<CalculatedLine> lines = new ArrayList<>(look.lines());
-                lines.addAll(firstMoves(glances.calculate(alone, found -> {}, cancel))
-                        .lines());
-                look = new Calculation(look.position(), lines, look.depth(), look.nodes(), look.millis(), true);
+        /** The best eight moves at each depth of a glance, each by its first move alone. */
+        private List<Calculation> glances(Question question, Cancel cancel) {
+            glances.forget();
+            List<Calculation> looks = new ArrayList<>();
+            Calculation last = glances.calculate(
+                    question.withLines(Question.MOST_LINES).withLimit(Limit.depth(Hardness.LOOKS)),
+                    found -> {
+                        // Told after every line; what counts is the state when all are as deep.
+                        while (looks.size() < found.depth()) {
+                            looks.add(found);
+                        }
+                        looks.set(looks.size() - 1, found);
+                    },
+                    cancel);
+            while (looks.size() < Hardness.LOOKS) {
+                looks.add(last);
             }
-            whole.add(look);
+            return looks.stream().map(Looker::firstMoves).toList();
         }
-        return whole;
+
+        private static Calculation firstMoves(Calculation look) {
+            List<CalculatedLine> lines = look.lines().stream()
+                    .map(line -> new CalculatedLine(List.of(line.first()), line.verdict(), line.depth()))
+                    .toList();
+            return new Calculation(look.position(), lines, look.depth(), look.nodes(), look.millis(), true);
+        }
+
+        /** The glances, with the best move as the ninth where it is not among the eight. */
+        private List<Calculation> withBest(Move best, List<Calculation> looks, Cancel cancel) {
+            List<Calculation> whole = new ArrayList<>();
+            for (int depth = 1; depth <= looks.size(); depth++) {
+                Calculation look = looks.get(depth - 1);
+                if (look.lines().stream().noneMatch(line -> line.first().equals(best))) {
+                    Question alone =
+                            Question.of(look.position(), Limit.depth(depth)).onlyMoves(List.of(best));
+                    List<CalculatedLine> lines = new ArrayList<>(look.lines());
+                    lines.addAll(firstMoves(glances.calculate(alone, found -> {}, cancel))
+                            .lines());
+                    look = new Calculation(look.position(), lines, look.depth(), look.nodes(), look.millis(), true);
+                }
+                whole.add(look);
+            }
+            return whole;
+        }
     }
 
     /** Whether a kept study holds all that a judgement wants of a position. */
@@ -153,7 +208,8 @@ public final class GameSweep {
                 deep.verdict(),
                 deep.lines().isEmpty() ? List.of() : deep.lines().getFirst().moves(),
                 hardness,
-                against == null ? List.of() : against);
+                against == null ? List.of() : against,
+                deep.grounds());
     }
 
     /** The moves of a line that are looked at: up to a pass that an annotator wrote. */
@@ -169,27 +225,34 @@ public final class GameSweep {
      * Judges a line as far as its positions have been looked at without a gap.
      *
      * @param nodes the moves, none of them a pass
-     * @param known what is known of the position after a node, the root for the start; null for nothing
+     * @param known what is known of the position after a node, the root for the start; null for nothing. What would be stated and does
+     *     not rest on second looks is left out
      * @return null if not even the first move can be judged
      */
     public static @Nullable Judgement judgement(
-            GameTree tree, List<Integer> nodes, IntFunction<@Nullable Study> known, double threshold) {
-        Study start = known.apply(GameTree.ROOT);
+            GameTree tree, List<Integer> nodes, IntFunction<@Nullable Looked> known, double threshold) {
+        Looked start = known.apply(GameTree.ROOT);
         if (start == null) {
             return null;
         }
-        List<Judgement.Point> points = new ArrayList<>(List.of(point(start)));
+        List<Judgement.Point> points = new ArrayList<>(List.of(point(start.study())));
+        BitSet second = new BitSet();
+        second.set(0, start.isSecond());
         List<Move> moves = new ArrayList<>();
         List<Optional<Duration>> clocks = new ArrayList<>();
         for (int node : nodes) {
-            Study study = known.apply(node);
-            if (study == null) {
+            Looked looked = known.apply(node);
+            if (looked == null) {
                 break;
             }
-            points.add(point(study));
+            second.set(points.size(), looked.isSecond());
+            points.add(point(looked.study()));
             moves.add(tree.node(node).played());
             clocks.add(tree.node(node).clock());
         }
-        return moves.isEmpty() ? null : Judgement.of(points, moves, clocks, threshold);
+        return moves.isEmpty()
+                ? null
+                : Judgement.of(points, moves, clocks, threshold)
+                        .confirmed(move -> second.get(move.ply()) && second.get(move.ply() + 1));
     }
 }

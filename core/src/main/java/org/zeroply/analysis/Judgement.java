@@ -7,11 +7,13 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.Grounds;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Verdict;
 
@@ -63,13 +65,15 @@ public record Judgement(
      * @param best the best line from here; empty where the game is over
      * @param hardness of the best move; null if there is no other
      * @param threats against the side to move
+     * @param grounds what the verdict rests on
      */
     public record Point(
             Position position,
             Verdict verdict,
             List<Move> best,
             @Nullable Hardness hardness,
-            List<Threat> threats) {
+            List<Threat> threats,
+            Grounds grounds) {
         public Point {
             best = List.copyOf(best);
             threats = List.copyOf(threats);
@@ -78,6 +82,16 @@ public record Judgement(
         /** Of which nothing but the best line is known. */
         public Point(Position position, Verdict verdict, List<Move> best) {
             this(position, verdict, best, null, List.of());
+        }
+
+        /** Of which it is not said what the verdict rests on. */
+        public Point(
+                Position position,
+                Verdict verdict,
+                List<Move> best,
+                @Nullable Hardness hardness,
+                List<Threat> threats) {
+            this(position, verdict, best, hardness, threats, new Grounds.AtDepth(0));
         }
     }
 
@@ -165,6 +179,20 @@ public record Judgement(
                 drifts(moves, threshold),
                 MissedChance.among(moves, turning),
                 Praise.in(moves, threshold));
+    }
+
+    /** The same with those turning points, missed chances and finds alone that are confirmed. */
+    Judgement confirmed(Predicate<Judged> isConfirmed) {
+        return new Judgement(
+                moves,
+                turningPoints.stream().filter(isConfirmed).toList(),
+                drifts,
+                missed.stream()
+                        .filter(chance -> isConfirmed.test(chance.move()))
+                        .toList(),
+                praise.stream()
+                        .filter(each -> isConfirmed.test(each.first()) && isConfirmed.test(each.last()))
+                        .toList());
     }
 
     private static Judged judged(

@@ -117,7 +117,13 @@ public final class LessonDraft {
         long praised = judgement.praise().stream()
                 .filter(praise -> isOurs(praise.first()))
                 .count();
-        return Words.of("lesson.summary", name(student), phases, turning, praised);
+        String account = judgement.moves().isEmpty()
+                ? ""
+                : " "
+                        + Words.of(
+                                "lesson.account",
+                                GameAccount.of(judgement, student).inWords());
+        return Words.of("lesson.summary", name(student), phases, turning, praised) + account;
     }
 
     private boolean isOurs(Judgement.Judged move) {

@@ -48,6 +48,11 @@ public final class ExactFirst implements Analyst {
     }
 
     @Override
+    public void forget() {
+        calculator.forget();
+    }
+
+    @Override
     public Calculation calculate(Question question, Consumer<Calculation> partial, Cancel cancel) {
         Position position = question.position();
         List<Move> asked = question.only().isEmpty() ? position.legalMoves() : question.only();

@@ -8,6 +8,9 @@ public interface Analyst {
     /** Who this is, with the version of everything that can change a verdict; verdicts are kept under this name. */
     String name();
 
+    /** Forgets what it remembers of earlier calculations, so that the next one repeats itself as far as it can. */
+    default void forget() {}
+
     /**
      * Calculates on the calling thread until the limit is reached, nothing is left to find, or it is cancelled, which
      * takes effect within a few milliseconds.

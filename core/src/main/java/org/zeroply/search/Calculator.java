@@ -66,7 +66,7 @@ public final class Calculator implements Analyst {
         return "calculator " + SEARCH_VERSION + "." + Integer.toHexString(weights.version());
     }
 
-    /** Forgets everything, so that the next calculation starts from nothing. */
+    @Override
     public synchronized void forget() {
         if (tableMade) {
             table.clear();

@@ -195,11 +195,11 @@ class MissedChanceTest {
     @Test
     void aPassMeasuresARealPosition() {
         Position position = Fen.position("r2q1rk1/1bp1bppp/p1np1n2/1p2p3/3PP3/1BP2N1P/PP3PP1/RNBQR1K1 w - - 0 11");
-        GameSweep pass = new GameSweep();
-        Calculator analyst = new Calculator(4, 1);
+        GameSweep pass = new GameSweep(() -> new Calculator(4, 1));
         // A deep look before it must not help the glances see.
-        pass.look(List.of(position), Limit.nodes(200_000), analyst, new Cancel());
-        Study study = pass.look(List.of(position), Limit.nodes(60_000), analyst, new Cancel());
+        pass.look(List.of(List.of(position)), Limit.nodes(200_000), new Cancel());
+        Study study = pass.look(List.of(List.of(position)), Limit.nodes(60_000), new Cancel())
+                .getFirst();
         assertThat(GameSweep.isWhole(study)).isTrue();
         assertThat(study.complete()).isTrue();
         Judgement.Point point = GameSweep.point(study);
@@ -222,7 +222,9 @@ class MissedChanceTest {
     void aForcedMoveHasNoHardness() {
         Position position = Fen.position("k7/8/1K6/8/8/8/8/1R6 b - - 0 1");
         assertThat(position.legalMoves()).hasSize(1);
-        Study study = new GameSweep().look(List.of(position), Limit.nodes(5_000), new Calculator(4, 1), new Cancel());
+        Study study = new GameSweep(() -> new Calculator(4, 1))
+                .look(List.of(List.of(position)), Limit.nodes(5_000), new Cancel())
+                .getFirst();
         assertThat(GameSweep.isWhole(study)).isTrue();
         assertThat(GameSweep.point(study).hardness()).isNull();
     }

@@ -145,6 +145,7 @@ public final class Stand implements AutoCloseable {
                 clock,
                 Ticker.SYSTEM,
                 analysts,
+                analysts,
                 analysts);
         stage = onStage(Stage::new);
         window = onStage(() -> new AppWindow(stage, width, height, machine));

@@ -1,6 +1,8 @@
 package org.zeroply.desktop.judging;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -18,8 +20,10 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleDoubleProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GameSweep;
+import org.zeroply.analysis.GameSweep.Looked;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LineCheck;
+import org.zeroply.analysis.LinePass;
 import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.Study;
@@ -32,6 +36,7 @@ import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Limit;
 import org.zeroply.search.Verdict;
 import org.zeroply.store.Workbook;
 
@@ -45,11 +50,14 @@ import org.zeroply.store.Workbook;
  * variation's own verdicts. What is known is kept by node; a node stands for its position as long as the game is open.
  */
 public final class JudgingModel {
+    /** Positions that are looked at beside each other: one a core. */
+    static final int BESIDE = Math.clamp(Runtime.getRuntime().availableProcessors(), 1, 8);
+
     private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
     private final CalculatorService service;
-    private final GameSweep pass = new GameSweep();
+    private final GameSweep pass;
 
     private final ReadOnlyObjectWrapper<@Nullable Judgement> judgement = new ReadOnlyObjectWrapper<>(this, "judgement");
     private final ReadOnlyObjectWrapper<@Nullable StripVerdicts> verdicts =
@@ -68,7 +76,7 @@ public final class JudgingModel {
     /** Whether a pass was asked for since the game was opened. */
     private boolean asked;
 
-    private final Map<Integer, Study> known = new HashMap<>();
+    private final Map<Integer, Looked> known = new HashMap<>();
     private final Set<Integer> lookedUp = new HashSet<>();
     private Runnable stop = () -> {};
 
@@ -77,6 +85,7 @@ public final class JudgingModel {
         this.workbook = workbook;
         this.background = background;
         this.service = service;
+        pass = new GameSweep(service::another);
         threshold.subscribe((before, now) -> show());
         reading.spotProperty().subscribe(() -> follow());
         reading.curtain().nodeProperty().subscribe(now -> follow());
@@ -110,7 +119,10 @@ public final class JudgingModel {
 
     /** The calculated verdict after a move, if it has been looked at and the curtain is up. */
     public Optional<Verdict> verdict(int node) {
-        return covered ? Optional.empty() : Optional.ofNullable(known.get(node)).map(Study::verdict);
+        return covered
+                ? Optional.empty()
+                : Optional.ofNullable(known.get(node))
+                        .map(looked -> looked.study().verdict());
     }
 
     // ---- following the game
@@ -142,7 +154,7 @@ public final class JudgingModel {
             known.entrySet()
                     .removeIf(entry -> !tree.has(entry.getKey())
                             || !tree.positionAt(entry.getKey())
-                                    .equals(entry.getValue().position()));
+                                    .equals(entry.getValue().study().position()));
             lookedUp.retainAll(known.keySet());
         }
         lookUp();
@@ -181,9 +193,10 @@ public final class JudgingModel {
         KeptPasses kept = kept();
         background.read(() -> kept.of(fresh), found -> {
             if (of == game) {
-                found.forEach((node, study) -> {
-                    if (tree.has(node) && tree.positionAt(node).equals(study.position())) {
-                        known.putIfAbsent(node, study);
+                found.forEach((node, looked) -> {
+                    if (tree.has(node)
+                            && tree.positionAt(node).equals(looked.study().position())) {
+                        known.putIfAbsent(node, looked);
                     }
                 });
                 show();
@@ -196,9 +209,11 @@ public final class JudgingModel {
     }
 
     /** Takes over what another pass found of a position of the open game. */
-    void learn(long of, int node, Study study) {
-        if (of == game && tree.has(node) && tree.positionAt(node).equals(study.position())) {
-            known.put(node, study);
+    void learn(long of, int node, Looked looked) {
+        if (of == game
+                && tree.has(node)
+                && tree.positionAt(node).equals(looked.study().position())) {
+            known.put(node, looked);
             asked = true;
             show();
         }
@@ -206,45 +221,92 @@ public final class JudgingModel {
 
     // ---- the pass
 
-    /** Looks at every position of the main line and of the current one that has not been looked at. */
+    /** Looks at every position of the main line and of the current one, and again at those on which something rests. */
     public void judge() {
         if (running.get() || main.isEmpty()) {
             return;
         }
         asked = true;
         show();
-        Set<Integer> all = wanted();
-        List<Integer> left =
-                all.stream().filter(node -> !known.containsKey(node)).toList();
-        if (left.isEmpty()) {
-            return;
+        LinePass plan =
+                new LinePass(tree, wanted(), main.equals(line) ? List.of(main) : List.of(main, line), threshold.get());
+        known.forEach(plan::know);
+        LinePass.Next next = plan.next();
+        if (!next.nodes().isEmpty()) {
+            new Walk(game, plan).begin(next);
         }
-        long of = game;
-        List<Runnable> stops = new ArrayList<>();
-        Background.Running entry = background.begin(Texts.of("judging.running", all.size()), () -> stop.run());
-        running.set(true);
-        stop = () -> {
-            stop = () -> {};
-            running.set(false);
-            background.end(entry);
-            stops.forEach(Runnable::run);
-        };
-        int[] done = {all.size() - left.size()};
-        for (int node : left) {
-            List<Position> way = tree.positionsAlong(tree.pathTo(node));
-            stops.add(service.batch((analyst, cancel) -> pass.look(way, GameSweep.LIMIT, analyst, cancel), study -> {
-                if (of != game) {
-                    return;
-                }
-                done[0]++;
-                entry.fractionProperty().set((double) done[0] / all.size());
-                entry.countProperty().set(done[0]);
-                kept().keep(background, way, study);
-                learn(of, node, study);
-                if (done[0] == all.size()) {
-                    stop.run();
-                }
-            }));
+    }
+
+    /** A pass under way. */
+    private final class Walk {
+        private final long of;
+        private final LinePass plan;
+        private final Deque<Integer> open = new ArrayDeque<>();
+        private final Background.Running entry =
+                background.begin(Texts.of("judging.running", wanted().size()), JudgingModel.this::stop);
+        private boolean areSecond;
+        private int all;
+        private int done;
+        private Runnable stopJob = () -> {};
+
+        Walk(long of, LinePass plan) {
+            this.of = of;
+            this.plan = plan;
+        }
+
+        void begin(LinePass.Next next) {
+            running.set(true);
+            stop = () -> {
+                stop = () -> {};
+                running.set(false);
+                background.end(entry);
+                stopJob.run();
+            };
+            take(next);
+        }
+
+        private void take(LinePass.Next next) {
+            open.addAll(next.nodes());
+            areSecond = next.areSecond();
+            all += open.size();
+            step();
+        }
+
+        private void step() {
+            List<Integer> nodes = new ArrayList<>();
+            while (!open.isEmpty() && nodes.size() < BESIDE) {
+                nodes.add(open.removeFirst());
+            }
+            if (nodes.isEmpty()) {
+                stop.run();
+                return;
+            }
+            List<List<Position>> ways = nodes.stream()
+                    .map(node -> tree.positionsAlong(tree.pathTo(node)))
+                    .toList();
+            Limit limit = areSecond ? GameSweep.SECOND : GameSweep.LIMIT;
+            stopJob = service.batch(
+                    (analyst, cancel) -> pass.look(ways, limit, cancel), found -> found(nodes, ways, found));
+        }
+
+        private void found(List<Integer> nodes, List<List<Position>> ways, List<Study> found) {
+            if (of != game) {
+                return;
+            }
+            for (int i = 0; i < found.size(); i++) {
+                Looked looked = new Looked(found.get(i), areSecond);
+                kept().keep(background, ways.get(i), looked);
+                plan.know(nodes.get(i), looked);
+                learn(of, nodes.get(i), looked);
+            }
+            done += found.size();
+            entry.fractionProperty().set((double) done / all);
+            entry.countProperty().set(done);
+            if (running.get() && open.isEmpty()) {
+                take(plan.next());
+            } else if (running.get()) {
+                step();
+            }
         }
     }
 

@@ -27,6 +27,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Cause;
+import org.zeroply.analysis.GameAccount;
 import org.zeroply.analysis.Hardness;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.MarkedDrift;
@@ -225,6 +226,12 @@ public final class JudgingPane extends VBox {
             sums = sums + "\n"
                     + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)))
                     + (causes.isEmpty() ? "" : "; " + causes);
+            if (!judgement.moves().isEmpty()) {
+                sums = sums + "\n"
+                        + Texts.of(
+                                "judging.account",
+                                GameAccount.of(judgement, side).inWords());
+            }
         }
         summary.setText(sums);
         if (!fresh.equals(rows.getItems())) {
@@ -340,7 +347,8 @@ public final class JudgingPane extends VBox {
             Judgement.Judged move = point.move();
             List<String> said = new ArrayList<>();
             if (!point.better().isEmpty()) {
-                said.add(Texts.of("judging.better", San.line(move.before().position(), point.better(), language())));
+                said.add(Texts.of("judging.better", San.line(move.before().position(), point.better(), language()))
+                        + " (" + move.before().grounds().text() + ")");
             }
             if (!point.refutation().isEmpty()) {
                 said.add(

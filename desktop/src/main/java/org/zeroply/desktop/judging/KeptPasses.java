@@ -3,7 +3,9 @@ package org.zeroply.desktop.judging;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.zeroply.analysis.GameSweep;
+import org.zeroply.analysis.GameSweep.Looked;
 import org.zeroply.analysis.Study;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.rules.Position;
@@ -16,19 +18,29 @@ import org.zeroply.store.Workbook;
  */
 record KeptPasses(Workbook workbook, String analyst) {
     /** What is kept of some positions, by their keys; those of which nothing whole is kept are left out. */
-    <K> Map<K, Study> of(Map<K, Position> positions) {
-        Map<K, Study> found = new HashMap<>();
-        positions.forEach((key, position) -> workbook.studies()
-                .find(position, analyst, GameSweep.LINES, GameSweep.LEVEL)
-                .filter(GameSweep::isWhole)
-                .ifPresent(study -> found.put(key, study)));
+    <K> Map<K, Looked> of(Map<K, Position> positions) {
+        Map<K, Looked> found = new HashMap<>();
+        positions.forEach((key, position) ->
+                find(position, true).or(() -> find(position, false)).ifPresent(looked -> found.put(key, looked)));
         return found;
     }
 
+    private Optional<Looked> find(Position position, boolean second) {
+        return workbook.studies()
+                .find(position, analyst, GameSweep.LINES, level(second))
+                .filter(GameSweep::isWhole)
+                .map(study -> new Looked(study, second));
+    }
+
+    private static int level(boolean second) {
+        return second ? GameSweep.SECOND_LEVEL : GameSweep.LEVEL;
+    }
+
     /** Keeps what was found of the last position of a line, if it holds wherever the position occurs. */
-    void keep(Background background, List<Position> way, Study study) {
+    void keep(Background background, List<Position> way, Looked looked) {
+        Study study = looked.study();
         if (Study.standsAlone(study.position(), way.subList(0, way.size() - 1))) {
-            background.write(() -> workbook.studies().keep(study, analyst, GameSweep.LINES, GameSweep.LEVEL));
+            background.write(() -> workbook.studies().keep(study, analyst, GameSweep.LINES, level(looked.isSecond())));
         }
     }
 }

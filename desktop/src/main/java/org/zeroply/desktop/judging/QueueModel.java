@@ -1,20 +1,24 @@
 package org.zeroply.desktop.judging;
 
-import java.util.HashMap;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GameSweep;
+import org.zeroply.analysis.LinePass;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Position;
+import org.zeroply.search.Limit;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.Workbook;
 
@@ -30,7 +34,7 @@ public final class QueueModel {
     private final Background background;
     private final CalculatorService service;
     private final JudgingModel judging;
-    private final GameSweep pass = new GameSweep();
+    private final GameSweep pass;
 
     private final ReadOnlyObjectWrapper<List<GameSummary>> games =
             new ReadOnlyObjectWrapper<>(this, "games", List.of());
@@ -44,6 +48,7 @@ public final class QueueModel {
         this.background = background;
         this.service = service;
         this.judging = judging;
+        pass = new GameSweep(service::another);
     }
 
     /** The games that wait, the one that is gone over first. */
@@ -157,57 +162,84 @@ public final class QueueModel {
         }
         long id = games.get().getFirst().id();
         KeptPasses kept = kept();
+        double threshold = judging.thresholdProperty().get();
         background.read(
                 () -> {
                     GameTree tree = workbook.games().read(id).tree();
                     List<Integer> main = GameSweep.judged(tree, tree.mainLine());
+                    Map<Integer, Position> byNode = new LinkedHashMap<>(Map.of(GameTree.ROOT, tree.start()));
                     List<Position> line = tree.positionsAlong(main);
-                    Map<Integer, Position> byPly = new HashMap<>();
-                    for (int ply = 0; ply < line.size(); ply++) {
-                        byPly.put(ply, line.get(ply));
+                    for (int ply = 0; ply < main.size(); ply++) {
+                        byNode.put(main.get(ply), line.get(ply + 1));
                     }
-                    return new Walk(id, main, line, kept.of(byPly).keySet());
+                    LinePass plan = new LinePass(tree, byNode.keySet(), List.of(main), threshold);
+                    kept.of(byNode).forEach(plan::know);
+                    return new Walk(id, tree, plan, new ArrayDeque<>(), byNode.size());
                 },
-                walk -> step(walk, 0));
+                walk -> step(walk, false));
     }
 
     private KeptPasses kept() {
         return new KeptPasses(workbook, service.analystName());
     }
 
-    /** A game that is gone over, with the half-moves after which its positions are known. */
-    private record Walk(long id, List<Integer> nodes, List<Position> line, Set<Integer> known) {}
+    /**
+     * A game that is gone over.
+     *
+     * @param open what is left of what the plan said last
+     * @param positions that it has
+     */
+    private record Walk(long id, GameTree tree, LinePass plan, Deque<Integer> open, int positions) {}
 
-    private void step(Walk walk, int ply) {
+    private void step(Walk walk, boolean areSecond) {
         if (!running.get() || games.get().isEmpty() || games.get().getFirst().id() != walk.id()) {
             return;
         }
-        int at = ply;
-        while (at < walk.line().size() && walk.known().contains(at)) {
-            at++;
+        boolean second = areSecond;
+        if (walk.open().isEmpty()) {
+            LinePass.Next next = walk.plan().next();
+            walk.open().addAll(next.nodes());
+            second = next.areSecond();
         }
-        showProgress((double) at / walk.line().size());
-        if (at == walk.line().size()) {
-            done++;
-            background.write(
-                    () -> {
-                        workbook.queue().remove(walk.id());
-                        return true;
-                    },
-                    written -> {
-                        games.set(games.get().stream()
-                                .filter(game -> game.id() != walk.id())
-                                .toList());
-                        next();
-                    });
+        // A game is nearly done when only second looks are left.
+        double share = second ? 0.9 : 0.9 * (1 - (double) walk.open().size() / walk.positions());
+        showProgress(walk.open().isEmpty() ? 1 : share);
+        if (walk.open().isEmpty()) {
+            done(walk);
             return;
         }
-        int here = at;
-        List<Position> way = walk.line().subList(0, here + 1);
-        stopPosition = service.batch((analyst, cancel) -> pass.look(way, GameSweep.LIMIT, analyst, cancel), study -> {
-            kept().keep(background, way, study);
-            judging.learn(walk.id(), here == 0 ? GameTree.ROOT : walk.nodes().get(here - 1), study);
-            step(walk, here + 1);
+        List<Integer> nodes = new ArrayList<>();
+        while (!walk.open().isEmpty() && nodes.size() < JudgingModel.BESIDE) {
+            nodes.add(walk.open().removeFirst());
+        }
+        List<List<Position>> ways = nodes.stream()
+                .map(node -> walk.tree().positionsAlong(walk.tree().pathTo(node)))
+                .toList();
+        boolean isSecond = second;
+        Limit limit = isSecond ? GameSweep.SECOND : GameSweep.LIMIT;
+        stopPosition = service.batch((analyst, cancel) -> pass.look(ways, limit, cancel), found -> {
+            for (int i = 0; i < found.size(); i++) {
+                GameSweep.Looked looked = new GameSweep.Looked(found.get(i), isSecond);
+                kept().keep(background, ways.get(i), looked);
+                walk.plan().know(nodes.get(i), looked);
+                judging.learn(walk.id(), nodes.get(i), looked);
+            }
+            step(walk, isSecond);
         });
+    }
+
+    private void done(Walk walk) {
+        done++;
+        background.write(
+                () -> {
+                    workbook.queue().remove(walk.id());
+                    return true;
+                },
+                written -> {
+                    games.set(games.get().stream()
+                            .filter(game -> game.id() != walk.id())
+                            .toList());
+                    next();
+                });
     }
 }

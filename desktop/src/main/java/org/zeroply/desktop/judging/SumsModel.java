@@ -11,7 +11,6 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.PlayerSums;
-import org.zeroply.analysis.Study;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
@@ -120,7 +119,7 @@ public final class SumsModel {
         for (int i = 0; i < main.size(); i++) {
             positions.put(main.get(i), line.get(i + 1));
         }
-        Map<Integer, Study> found = new KeptPasses(workbook, analyst).of(positions);
+        Map<Integer, GameSweep.Looked> found = new KeptPasses(workbook, analyst).of(positions);
         return found.size() < positions.size() ? null : GameSweep.judgement(tree, main, found::get, threshold);
     }
 }

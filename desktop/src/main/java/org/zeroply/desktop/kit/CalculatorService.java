@@ -24,6 +24,7 @@ public final class CalculatorService {
     private final Executor onInterface;
     private final Supplier<Analyst> forLooks;
     private final Supplier<Analyst> forBatches;
+    private final Supplier<Analyst> forPositions;
     private final Deque<Waiting<?>> batch = new ArrayDeque<>();
     private @Nullable Waiting<?> look;
     private @Nullable Waiting<?> running;
@@ -33,9 +34,15 @@ public final class CalculatorService {
      * @param thread runs one task after the other
      * @param onInterface runs tasks on the interface thread
      * @param forLooks who answers looks; made when first needed
+     * @param forPositions makes one more, on one thread
      */
     public CalculatorService(
-            Executor thread, Executor onInterface, Supplier<Analyst> forLooks, Supplier<Analyst> forBatches) {
+            Executor thread,
+            Executor onInterface,
+            Supplier<Analyst> forLooks,
+            Supplier<Analyst> forBatches,
+            Supplier<Analyst> forPositions) {
+        this.forPositions = forPositions;
         this.thread = thread;
         this.onInterface = onInterface;
         this.forLooks = remembered(forLooks);
@@ -74,6 +81,11 @@ public final class CalculatorService {
             this.isLook = isLook;
             this.wish = wish;
         }
+    }
+
+    /** One more who calculates, on one thread: for batch jobs that look at several positions beside each other. */
+    public Analyst another() {
+        return forPositions.get();
     }
 
     /** The name under which verdicts of looks are kept. */

@@ -14,6 +14,7 @@ import org.zeroply.work.Ticker;
  * @param ticker measures how long something takes
  * @param forLooks makes who calculates what a person looks at
  * @param forBatches makes who calculates when nobody looks
+ * @param forPositions makes who calculates on one thread, when several positions are looked at beside each other
  */
 public record Machine(
         MachineSettings settings,
@@ -21,8 +22,10 @@ public record Machine(
         Clock clock,
         Ticker ticker,
         Supplier<Analyst> forLooks,
-        Supplier<Analyst> forBatches) {
+        Supplier<Analyst> forBatches,
+        Supplier<Analyst> forPositions) {
     private static final int BATCH_TABLE_MEGABYTES = 64;
+    private static final int POSITION_TABLE_MEGABYTES = 32;
 
     /** The real one. Looks use every core; a batch leaves one for the interface, and needs less of a table. */
     public static Machine real(MachineSettings settings, FileChoice files) {
@@ -33,6 +36,7 @@ public record Machine(
                 Clock.system(ZoneId.systemDefault()),
                 Ticker.SYSTEM,
                 () -> new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, cores),
-                () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)));
+                () -> new Calculator(BATCH_TABLE_MEGABYTES, Math.max(1, cores - 1)),
+                () -> new Calculator(POSITION_TABLE_MEGABYTES, 1));
     }
 }

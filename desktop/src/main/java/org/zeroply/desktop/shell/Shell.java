@@ -112,7 +112,8 @@ public final class Shell extends StackPane {
                 background.calculating(),
                 background::later,
                 () -> new ExactFirst(machine.forLooks().get(), endings),
-                () -> new ExactFirst(machine.forBatches().get(), endings));
+                () -> new ExactFirst(machine.forBatches().get(), endings),
+                () -> new ExactFirst(machine.forPositions().get(), endings));
         games = new GamesModel(workbook, background);
         reading = new OpenGame(workbook, background);
         AroundPlaces around = new AroundPlaces();

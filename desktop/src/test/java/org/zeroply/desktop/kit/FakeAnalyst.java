@@ -1,6 +1,7 @@
 package org.zeroply.desktop.kit;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.function.Consumer;
 import org.zeroply.rules.Move;
@@ -14,7 +15,7 @@ import org.zeroply.work.Cancel;
 
 /** Finds every position level, by its first legal move; counts how often it was asked. */
 public final class FakeAnalyst implements Analyst {
-    private final List<Position> positions = new ArrayList<>();
+    private final List<Position> positions = Collections.synchronizedList(new ArrayList<>());
 
     public int asked() {
         return positions.size();

@@ -133,8 +133,8 @@ class MarkedViewTest {
             assertThat(texts).contains(missed.label() + ": " + missed.reason());
         }
         for (MarkedPage.Row row : page.rows()) {
-            int at = texts.indexOf(row.moves());
-            assertThat(at).as(row.moves()).isPositive();
+            int at = texts.indexOf(row.inFull());
+            assertThat(at).as(row.inFull()).isPositive();
             assertThat(texts.get(at - 1))
                     .isEqualTo(row.points().isZero() ? "0" : row.points().toString());
             row.earned()
