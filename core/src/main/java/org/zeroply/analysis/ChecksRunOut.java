@@ -8,7 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -22,6 +25,9 @@ import org.zeroply.work.Cancel;
  * are counted back: the checking side looks for mate first, then for checks without end, then for as many checks as it
  * can get; the other side wants the opposite. What was not reached within the limit is tried as the best and as the worst
  * for the checking side; only if both say the same is anything claimed.
+ *
+ * <p>Where the checks run out, those that only give material away are not counted: they lead neither to mate nor to checks
+ * without end, so nobody would give them.
  */
 public final class ChecksRunOut {
     /** How it ends with best play of both. */
@@ -42,6 +48,7 @@ public final class ChecksRunOut {
 
     private End end = End.NOT_SETTLED;
     private int count;
+    private int givenAway;
     private int explored;
     private final List<Move> line = new ArrayList<>();
     private final List<Square> kingPath = new ArrayList<>();
@@ -58,8 +65,12 @@ public final class ChecksRunOut {
         }
     }
 
-    /** A check and every reply to it; none if it mates. */
-    public record Check(Move move, List<Reply> replies) {
+    /**
+     * A check and every reply to it; none if it mates.
+     *
+     * @param givesAway whether it loses material on its square
+     */
+    public record Check(Move move, List<Reply> replies, boolean givesAway) {
         public Check {
             replies = List.copyOf(replies);
         }
@@ -116,6 +127,11 @@ public final class ChecksRunOut {
         return List.copyOf(line);
     }
 
+    /** How many checks along the main line are left out since they only give material away. */
+    public int givenAway() {
+        return givenAway;
+    }
+
     /** Where the king that is checked stands along the main line, its first square first. */
     public List<Square> kingPath() {
         return List.copyOf(kingPath);
@@ -148,7 +164,7 @@ public final class ChecksRunOut {
             case PERPETUAL -> Words.of("checks.perpetual");
             case RUN_OUT -> {
                 if (count == 0) {
-                    yield Words.of("checks.none", Words.of("side." + checking));
+                    yield Words.of(givenAway == 0 ? "checks.none" : "checks.noSound", Words.of("side." + checking));
                 }
                 yield Words.of(count == 1 ? "checks.one" : "checks.runOut", count, rest);
             }
@@ -171,11 +187,17 @@ public final class ChecksRunOut {
                 for (Move reply : after.legalMoves()) {
                     replies.add(new Reply(reply, place(after.play(reply))));
                 }
-                here.checks.add(new Check(move, replies));
+                here.checks.add(new Check(move, replies, givesAway(here.position, move, after)));
             }
             here.expanded = true;
         }
         return explored == places.size();
+    }
+
+    private static boolean givesAway(Position before, Move move, Position after) {
+        Piece taken = before.captured(move);
+        int won = taken == null ? 0 : PieceValues.of(taken.type());
+        return Exchange.result(after, move.to(), after.sideToMove()) > won;
     }
 
     private int place(Position position) {
@@ -193,10 +215,10 @@ public final class ChecksRunOut {
             settle(End.MATE, mates);
             return;
         }
-        int[] atWorst = runOuts(mates, true);
-        int[] atBest = runOuts(mates, false);
+        int[] atWorst = runOuts(mates, true, false);
+        int[] atBest = runOuts(mates, false, false);
         if (atBest[0] != OPEN) {
-            settle(End.RUN_OUT, atBest);
+            settle(End.RUN_OUT, runOuts(mates, false, true));
         } else if (atWorst[0] == OPEN) {
             settle(End.PERPETUAL, atWorst);
         } else if (kingPath.isEmpty()) {
@@ -229,7 +251,7 @@ public final class ChecksRunOut {
     }
 
     /** How many checks each place has at most before they run out; OPEN where they need not. */
-    private int[] runOuts(int[] mates, boolean unexploredEnds) {
+    private int[] runOuts(int[] mates, boolean unexploredEnds, boolean withoutGifts) {
         int[] left = new int[places.size()];
         Arrays.fill(left, OPEN);
         boolean changed = true;
@@ -238,8 +260,10 @@ public final class ChecksRunOut {
             List<Integer> fresh = new ArrayList<>();
             for (int at = 0; at < left.length; at++) {
                 Place here = places.get(at);
-                boolean ends =
-                        here.expanded ? here.checks.stream().allMatch(check -> escapes(check, left)) : unexploredEnds;
+                boolean ends = here.expanded
+                        ? here.checks.stream()
+                                .allMatch(check -> withoutGifts && check.givesAway() || escapes(check, left))
+                        : unexploredEnds;
                 if (left[at] == OPEN && mates[at] == OPEN && ends) {
                     fresh.add(at);
                 }
@@ -267,6 +291,10 @@ public final class ChecksRunOut {
         int at = 0;
         kingPath.add(places.getFirst().position.king(king));
         while (seen.add(at)) {
+            if (found == End.RUN_OUT) {
+                givenAway += (int)
+                        places.get(at).checks.stream().filter(Check::givesAway).count();
+            }
             Check best = bestCheck(places.get(at));
             if (best == null) {
                 break;
@@ -290,6 +318,9 @@ public final class ChecksRunOut {
         Check best = null;
         int bestValue = 0;
         for (Check check : here.checks) {
+            if (end == End.RUN_OUT && check.givesAway()) {
+                continue;
+            }
             int value = value(check);
             if (best == null || value > bestValue) {
                 best = check;

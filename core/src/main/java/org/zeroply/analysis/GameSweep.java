@@ -36,10 +36,10 @@ import org.zeroply.work.Cancel;
  */
 public final class GameSweep {
     /** The deep look of each position. */
-    public static final Limit LIMIT = Limit.nodes(150_000);
+    public static final Limit LIMIT = Limit.nodes(200_000);
 
     /** The deep look of a position on which something rests that is stated. */
-    public static final Limit SECOND = Limit.nodes(1_200_000);
+    public static final Limit SECOND = Limit.nodes(1_600_000);
 
     /** Under this number of lines a look for judging is kept: it has no candidates beside the best line. */
     public static final int LINES = 0;

@@ -71,10 +71,14 @@ public final class ChecksQuestion implements CoachQuestion<ChecksRunOut> {
                     .withDrawn(path));
         }
         rows.addAll(checks(asked, found, 0, first));
+        if (found.givenAway() > 0) {
+            rows.add(Row.remark("", Words.of("checks.givenAway", found.givenAway()), Emphasis.WEAK));
+        }
         boolean settled = found.end() != ChecksRunOut.End.NOT_SETTLED;
         String grounds = settled ? Words.of("checks.all", found.size()) : "";
         Fact facts = Fact.named("end", found.end().name())
                 .with("checks", found.count())
+                .with("givenAway", found.givenAway())
                 .with("text", found.text())
                 .with("moves", Fact.moves(start, found.line()))
                 .with(
@@ -96,7 +100,11 @@ public final class ChecksQuestion implements CoachQuestion<ChecksRunOut> {
             List<ChecksRunOut.Reply> replies = check.replies();
             String detail = replies.isEmpty()
                     ? Words.of("mate.mates")
-                    : replies.size() == 1 ? Words.of("checks.reply") : Words.of("checks.replies", replies.size());
+                    : check.givesAway() && found.end() == ChecksRunOut.End.RUN_OUT
+                            ? Words.of("checks.givesAway")
+                            : replies.size() == 1
+                                    ? Words.of("checks.reply")
+                                    : Words.of("checks.replies", replies.size());
             rows.add(Row.of(MoveNames.of(here, check.move(), asked.language()), detail, Emphasis.USUAL, line)
                     .over(!replies.isEmpty(), () -> replies(asked, found, after, line, replies)));
         }

@@ -128,7 +128,9 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
 
     private static Row row(Asked asked, Position position, Parry parry, Emphasis emphasis) {
         String kinds = parry.kindsInOrder().stream().map(ParryKind::title).collect(Collectors.joining(", "));
-        String cost = parry.lost() > 0 ? Words.of("parries.costs", parry.lost()) : "";
+        String cost = Words.of(
+                parry.lost() > 0 ? "parries.costs" : parry.lost() < 0 ? "parries.wins" : "parries.free",
+                Math.abs(parry.lost()));
         List<Move> line = parry.line().moves();
         return Row.of(
                         parry.meets()

@@ -205,7 +205,10 @@ final class OnTheBoard {
         return false;
     }
 
-    /** The man that moved can be taken by one that takes part, and it is offered: it gives check, or is lost there. */
+    /**
+     * The man that moved can be taken by one that takes part, and it is offered: it gives check, or is lost there; and once it
+     * is taken, what is threatened does not work any more.
+     */
     private boolean deflects(Move move, Position after) {
         boolean offered = after.isCheck() || Exchange.result(after, move.to(), them) > 0;
         if (!offered) {
@@ -215,11 +218,29 @@ final class OnTheBoard {
             boolean taken = reply.to() == move.to()
                     && (workers & reply.from().bit()) != 0
                     && !threat.line().contains(reply);
-            if (taken) {
+            if (taken && isPulledOff(after.play(reply))) {
                 return true;
             }
         }
         return false;
+    }
+
+    /** Whether the first move of the threat is not possible any more once something was taken, or comes to nothing. */
+    private boolean isPulledOff(Position taken) {
+        if (taken.isCheck() || threat.line().isEmpty()) {
+            return true;
+        }
+        Position again = taken.play(Move.PASS);
+        Move first = threat.line().getFirst();
+        if (!again.isLegal(first)) {
+            return true;
+        }
+        Position struck = again.play(first);
+        return switch (threat.kind()) {
+            case MATE -> threat.mateIn() == 1 && !struck.isCheckmate();
+            case MATERIAL -> Exchange.result(again, first.to(), them) <= 0;
+            case PROMOTION, DOUBLE, CHECK -> Exchange.result(struck, first.to(), us) > 0;
+        };
     }
 
     // ---- guards

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
+import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -29,7 +30,7 @@ class ChecksRunOutTest {
         "7k/8/8/8/8/8/6P1/K6B w - - 0 1, RUN_OUT, 0",
         "k7/8/8/8/8/8/6P1/4K2B w - - 0 1, RUN_OUT, 1",
         "6k1/5ppp/8/8/8/8/8/3RK3 w - - 0 1, MATE, 1",
-        "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1, RUN_OUT, 1",
+        "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1, RUN_OUT, 0",
         "r5k1/5ppp/8/8/8/8/3R1PPP/3R2K1 w - - 0 1, MATE, 2",
         "6rk/6pp/8/6N1/8/8/8/6K1 w - - 0 1, MATE, 1",
         "5r1k/6pp/7N/8/8/1Q6/8/6K1 w - - 0 1, MATE, 2",
@@ -38,10 +39,10 @@ class ChecksRunOutTest {
         "6k1/6p1/8/7Q/8/8/qr6/7K w - - 0 1, PERPETUAL, ''",
         "1k6/1p6/8/Q7/8/8/6rr/7K w - - 0 1, RUN_OUT, ''",
         "1k6/8/8/8/8/8/5PPP/R5K1 w - - 0 1, RUN_OUT, ''",
-        "8/8/8/8/8/5k2/8/4K1R1 w - - 0 1, RUN_OUT, 2",
+        "8/8/8/8/8/5k2/8/4K1R1 w - - 0 1, RUN_OUT, 1",
         // The checking piece is taken: an exchanged queen, a pawn that checks once.
         "4k3/4q3/8/8/8/8/4Q3/4K3 w - - 0 1, RUN_OUT, 1",
-        "8/8/3k4/8/4P3/8/8/4K3 w - - 0 1, RUN_OUT, 1",
+        "8/8/3k4/8/4P3/8/8/4K3 w - - 0 1, RUN_OUT, 0",
         // The only reply to the pawn's double step is taking in passing.
         "5B2/8/5K2/4N2k/7p/8/6P1/8 w - - 0 1, NOT_MATE, ''",
         // Castling is no answer to a check; a check uncovered; underpromotion checks.
@@ -83,7 +84,14 @@ class ChecksRunOutTest {
         }
         if (found.end() == ChecksRunOut.End.RUN_OUT) {
             Position rest = position;
-            assertThat(rest.legalMoves()).noneMatch(move -> rest.play(move).isCheck());
+            assertThat(rest.legalMoves())
+                    .as("every check that is left can be taken for nothing")
+                    .allMatch(move -> !rest.play(move).isCheck()
+                            || Exchange.result(
+                                            rest.play(move),
+                                            move.to(),
+                                            rest.sideToMove().opposite())
+                                    > 0);
         }
     }
 
@@ -137,5 +145,27 @@ class ChecksRunOutTest {
         ChecksRunOut found = ChecksRunOut.of(position, Side.WHITE, 1, new Cancel());
         assertThat(found.end()).isEqualTo(ChecksRunOut.End.NOT_SETTLED);
         assertThat(found.line()).isEmpty();
+    }
+
+    /** How it ends, and how many checks along the main line only give something away. */
+    @ParameterizedTest
+    @CsvSource({
+        // The queen's check on c8 is sound; of those after it none is.
+        "6k1/pp3p2/6p1/4N3/8/2Q5/1q4PP/6K1 w - - 0 1, RUN_OUT, 3",
+        "6k1/5ppp/8/8/8/8/5PPP/1Q4K1 w - - 0 1, MATE, 0",
+        "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1, RUN_OUT, 1",
+        "8/8/3k4/8/4P3/8/8/4K3 w - - 0 1, RUN_OUT, 1",
+        "1k6/8/8/8/8/8/5PPP/R5K1 w - - 0 1, RUN_OUT, 7",
+        "4k3/8/8/8/8/8/8/R3K3 w - - 0 1, RUN_OUT, 4",
+        "4k3/2b5/8/8/8/8/8/R3K3 w - - 0 1, RUN_OUT, 1",
+        "3rk3/8/8/8/8/8/8/R3K3 w - - 0 1, RUN_OUT, 0",
+        // The gift leads to mate, or to checks without end: then it counts.
+        "6rk/6pp/8/6N1/2Q5/8/8/6K1 w - - 0 1, MATE, 0",
+        "6k1/6p1/8/7Q/8/8/qr6/7K w - - 0 1, PERPETUAL, 0",
+    })
+    void checksThatOnlyGiveMaterialAwayAreLeftOut(String fen, String end, int gifts) {
+        ChecksRunOut found = checks(fen);
+        assertThat(found.end().name()).as(found.text()).isEqualTo(end);
+        assertThat(found.givenAway()).isEqualTo(gifts);
     }
 }

@@ -2,54 +2,23 @@ package org.zeroply.ending;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.HashSet;
 import java.util.Optional;
 import java.util.Random;
-import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
-import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
-import org.zeroply.rules.PositionSetup;
-import org.zeroply.rules.SetupReading;
-import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 import org.zeroply.work.Cancel;
 
 /** Pawns that block each other for good, against a plain twin that only walks through all positions. */
 class BlockadeTest {
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE);
 
-    /** All positions that can come about; null once a pawn can move or something can be taken. */
-    private static Set<Position> shutIn(Position start) {
-        Set<Position> seen = new HashSet<>(Set.of(start));
-        Deque<Position> open = new ArrayDeque<>(seen);
-        while (!open.isEmpty()) {
-            Position here = open.removeLast();
-            for (Move move : here.legalMoves()) {
-                if (here.isCapture(move) || here.play(move).halfmoveClock() == 0) {
-                    return Set.of();
-                }
-                PositionSetup setup = here.play(move).setup();
-                setup.halfmoveClock(0).moveNumber(1);
-                if (setup.read() instanceof SetupReading.Possible possible && seen.add(possible.position())) {
-                    open.add(possible.position());
-                }
-            }
-        }
-        return seen;
-    }
-
     @Test
     void theNamedOneHasFiveHundredAndTwelvePositions() {
         Position position = Fen.position("4k3/1p1p1p1p/pPpPpPpP/P1P1P1P1/8/8/8/4K3 w - - 0 1");
-        assertThat(shutIn(position)).hasSize(512);
+        assertThat(BlockadeTwin.shutIn(position)).hasSize(512);
         ExactEndings.Solution solution = ENDINGS.lookUp(position, new Cancel()).orElseThrow();
         assertThat(solution.exact()).isEqualTo(Exact.DRAWN);
         assertThat(solution.keeping()).hasSize(position.legalMoves().size());
@@ -77,8 +46,8 @@ class BlockadeTest {
         Random random = new Random(512);
         int shut = 0;
         for (int round = 0; round < 3_000; round++) {
-            Position position = locked(random);
-            if (position == null || shutIn(position).isEmpty()) {
+            Position position = BlockadeTwin.locked(random);
+            if (position == null || BlockadeTwin.shutIn(position).isEmpty()) {
                 continue;
             }
             shut++;
@@ -87,22 +56,5 @@ class BlockadeTest {
             assertThat(found.get().exact()).as(Fen.write(position)).isEqualTo(Exact.DRAWN);
         }
         assertThat(shut).isGreaterThan(30);
-    }
-
-    /** Pairs of pawns that block each other on five to eight files, the kings behind them; null if it cannot be. */
-    private static @Nullable Position locked(Random random) {
-        PositionSetup setup = new PositionSetup();
-        int rank = 2 + random.nextInt(3);
-        for (int file = 0; file < 8; file++) {
-            rank = Math.clamp(rank + random.nextInt(3) - 1, 2, 4);
-            if (random.nextInt(6) > 0) {
-                setup.put(Square.of(file, rank), Piece.WHITE_PAWN);
-                setup.put(Square.of(file, rank + 1), Piece.BLACK_PAWN);
-            }
-        }
-        setup.put(Square.of(random.nextInt(8), random.nextInt(2)), Piece.WHITE_KING);
-        setup.put(Square.of(random.nextInt(8), 6 + random.nextInt(2)), Piece.BLACK_KING);
-        setup.sideToMove(Side.values()[random.nextInt(2)]);
-        return setup.read() instanceof SetupReading.Possible possible ? possible.position() : null;
     }
 }

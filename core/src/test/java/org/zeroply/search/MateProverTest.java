@@ -11,13 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
-import org.zeroply.rules.Piece;
-import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
-import org.zeroply.rules.PositionSetup;
-import org.zeroply.rules.SetupReading;
-import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 import org.zeroply.work.Cancel;
 
 class MateProverTest {
@@ -89,7 +83,7 @@ class MateProverTest {
         Random random = new Random(20261125);
         int proven = 0;
         for (int i = 0; i < 150; i++) {
-            Position position = random(random);
+            Position position = MateTwin.random(random);
             boolean checksOnly = random.nextInt(4) == 0;
             MateProof proof = prove(position, 2, checksOnly);
             assertThat(proof.outcome() == ProofSearch.Answer.PROVEN)
@@ -114,32 +108,6 @@ class MateProverTest {
             }
         }
         assertThat(proven).as("mates among them").isGreaterThan(20);
-    }
-
-    private static Position random(Random random) {
-        Piece[] men = {
-            Piece.WHITE_KING,
-            Piece.BLACK_KING,
-            Piece.WHITE_QUEEN,
-            Piece.WHITE_ROOK,
-            Piece.of(Side.WHITE, PieceType.KNIGHT),
-            Piece.WHITE_PAWN,
-            Piece.BLACK_PAWN,
-            Piece.BLACK_PAWN,
-            Piece.of(Side.BLACK, PieceType.ROOK)
-        };
-        while (true) {
-            PositionSetup setup = new PositionSetup();
-            for (Piece man : men) {
-                // The black king at the edge, so that there is something to find.
-                int square = man == Piece.BLACK_KING ? 56 + random.nextInt(8) : random.nextInt(64);
-                setup.put(Square.of(square), man);
-            }
-            setup.sideToMove(Side.WHITE);
-            if (setup.read() instanceof SetupReading.Possible possible) {
-                return possible.position();
-            }
-        }
     }
 
     @Test

@@ -41,7 +41,7 @@ class NewRulesTest {
         }
     }
 
-    private static final Task TASK = task(PAPER);
+    static final Task TASK = task(PAPER);
     private static final Task OLD = task(PAPER.replace("[TaskRules \"2\"]\n", ""));
 
     private static MarkedScript mark(Task task, String choice, String rows) {

@@ -44,7 +44,9 @@ class JudgingTest extends AtTheWindow {
     private Judgement judged() {
         stand.await("the judgement", () -> {
             Judgement now = judging().judgementProperty().get();
-            return now != null && now.moves().size() == 4;
+            return now != null
+                    && now.moves().size() == 4
+                    && !judging().runningProperty().get();
         });
         stand.settle();
         return Objects.requireNonNull(
