@@ -37,6 +37,11 @@ final class PawnEndingSolver {
     static final int PROMOTIONS_OF_ONE = 60;
     private static final int LONGEST_PROOF = 12;
     private static final long PROOF_NODES = 60_000;
+
+    /** How many captures from pawns that block each other are followed, with kings alone and with a piece. */
+    private static final int MOST_FOLLOWED = 2;
+
+    private static final int MOST_FOLLOWED_BESIDE = 1;
     private static final long PROOF_NODES_LOOKED_UP = 10_000;
     private static final long PROMOTED_NODES = 2_000_000;
     private static final int MOST_GROUPS = 16;
@@ -97,23 +102,27 @@ final class PawnEndingSolver {
     }
 
     Bound bound(PromotionWorth.Assumption assumption, Side of) {
-        return bound(assumption, of, null);
+        return bound(assumption, of, null, 0);
     }
 
-    /** What holds for White, worst or best, whatever comes of the first pawn move or capture. */
-    private Bound asItStands(PromotionWorth.Assumption assumption) {
+    /** What holds for White, worst or best, whatever comes after so many pawn moves and captures. */
+    private Bound asItStands(PromotionWorth.Assumption assumption, int followed) {
         boolean worst = assumption == PromotionWorth.Assumption.WORST;
-        return bound(assumption, Side.WHITE, worst ? Side.WHITE : Side.BLACK);
+        return bound(assumption, Side.WHITE, worst ? Side.WHITE : Side.BLACK, followed);
     }
 
-    /** @param lost a side that loses whatever leaves the placement asked for; null to solve all that follow */
-    private Bound bound(PromotionWorth.Assumption assumption, Side of, @Nullable Side lost) {
+    /**
+     * @param lost a side that loses whatever comes after so many captures and pawn moves; null to solve all that follow
+     * @param followed how many
+     */
+    private Bound bound(PromotionWorth.Assumption assumption, Side of, @Nullable Side lost, int followed) {
         PawnTables pawnsOnly = new PawnTables(
                 (after, type, square, white, black, promoter) ->
                         promotions.worth(after, type, square, white, black, promoter, assumption, of),
                 variant,
                 certainPlacements,
                 lost,
+                followed,
                 MOST_PLACEMENTS,
                 this::step);
         PieceTables withPiece = new PieceTables(
@@ -122,6 +131,7 @@ final class PawnEndingSolver {
                         promotions.worthBesidePiece(after, piece, type, square, state, assumption, of),
                 this::table,
                 lost,
+                followed,
                 MOST_TABLES,
                 this::step);
         return new Bound(pawnsOnly, withPiece);
@@ -161,22 +171,26 @@ final class PawnEndingSolver {
     }
 
     /**
-     * Whether every move is settled by the placement alone, since the pawns block each other and nobody can change that for
-     * the better. What it finds out of the position is kept even if not.
+     * Whether every move is settled by the placement and what is a capture or two away, since the pawns block each other and
+     * nobody can change that for the better. What it finds out of the position is kept even if not.
      */
     private boolean settlesAsItStands() {
         if (canAPawnMove()) {
             return false;
         }
-        Bound worst = asItStands(PromotionWorth.Assumption.WORST);
-        Bound best = asItStands(PromotionWorth.Assumption.BEST);
-        if (value(worst, position).outcome() != value(best, position).outcome()) {
-            return false;
+        int most = PawnEnding.covers(position) ? MOST_FOLLOWED : MOST_FOLLOWED_BESIDE;
+        for (int followed = 0; followed <= most; followed++) {
+            Bound worst = asItStands(PromotionWorth.Assumption.WORST, followed);
+            Bound best = asItStands(PromotionWorth.Assumption.BEST, followed);
+            if (value(worst, position).outcome() != value(best, position).outcome()) {
+                continue;
+            }
+            settled = solved(position, worst, best);
+            settledLow = worst;
+            settledHigh = best;
+            return settled.unsettled().isEmpty();
         }
-        settled = solved(position, worst, best);
-        settledLow = worst;
-        settledHigh = best;
-        return settled.unsettled().isEmpty();
+        return false;
     }
 
     private boolean canAPawnMove() {
@@ -256,7 +270,9 @@ final class PawnEndingSolver {
         return canAPawnMove()
                 ? certain()
                 : new PawnEnding.CertainValues(
-                        this, asItStands(PromotionWorth.Assumption.WORST), asItStands(PromotionWorth.Assumption.BEST));
+                        this,
+                        asItStands(PromotionWorth.Assumption.WORST, 0),
+                        asItStands(PromotionWorth.Assumption.BEST, 0));
     }
 
     PawnEnding.CertainValues certain() {

@@ -80,11 +80,14 @@ final class PawnTables {
     /** Placements whose values rest on no assumption, shared by the passes of one ending. */
     private final Map<Placement, short[]> certain;
 
-    /** The values that every placement but those asked for from outside counts as having; null to solve them all. */
+    /** The values that placements far from the one asked for count as having; null to solve them all. */
     private final short @Nullable [] beyond;
 
-    /** Whether the placements that follow one are being asked for. */
-    private boolean inside;
+    /** How many captures and pawn moves away the placements are that are being asked for. */
+    private int inside;
+
+    /** How many captures and pawn moves are followed before what comes counts as {@link #beyond}. */
+    private final int followed;
 
     private final OpenStates states = new OpenStates(STATES, 2 * STATES);
 
@@ -104,8 +107,9 @@ final class PawnTables {
 
     /**
      * @param certain what other passes of the same variant have found for certain; grows
-     * @param lost a side that loses whatever leaves the placement that is asked for, so that only that one is solved; null to
-     *     solve all that follow
+     * @param lost a side that loses whatever comes after so many captures and pawn moves, so that only what is near is solved;
+     *     null to solve all that follow
+     * @param followed how many
      * @param step called before each placement; may throw {@link Unfinished}
      */
     PawnTables(
@@ -113,8 +117,10 @@ final class PawnTables {
             Variant variant,
             Map<Placement, short[]> certain,
             @Nullable Side lost,
+            int followed,
             int mostPlacements,
             Runnable step) {
+        this.followed = followed;
         beyond = lost == null ? null : lost(lost);
         this.certain = certain;
         this.promotions = promotions;
@@ -189,7 +195,7 @@ final class PawnTables {
         if (known == null) {
             known = certain.get(pawns);
         }
-        if (known == null && inside && beyond != null) {
+        if (known == null && beyond != null && inside > followed) {
             assumed = true;
             return beyond;
         }
@@ -358,12 +364,11 @@ final class PawnTables {
         private final int barredState;
 
         Solving(Placement pawns) {
-            boolean insideBefore = inside;
-            inside = true;
+            inside++;
             this.pawns = pawns;
             pawnMoves = List.of(pawnMoves(pawns, 0), pawnMoves(pawns, 1));
             kingTakes = kingTakes(pawns);
-            inside = insideBefore;
+            inside--;
             attacks[0] = pawnAttacks(pawns.white(), 0);
             attacks[1] = pawnAttacks(pawns.black(), 1);
             all = pawns.white() | pawns.black();

@@ -46,14 +46,18 @@ final class PieceTables {
     private final Map<Table, byte[]> solved = new HashMap<>();
     private final OpenStates states = new OpenStates(STATES, STATES);
 
-    /** As in {@link PawnTables}: what all tables but those asked for from outside count as; null to solve them all. */
+    /** As in {@link PawnTables}: what tables far from the one asked for count as; null to solve them all. */
     private final byte @Nullable [] beyond;
 
-    private boolean inside;
+    private int inside;
+
+    /** How many captures and pawn moves are followed before what comes counts as {@link #beyond}. */
+    private final int followed;
 
     /**
      * @param elementary solves an ending of one piece without pawns
-     * @param lost a side that loses whatever leaves the placement that is asked for; null to solve all that follow
+     * @param lost a side that loses whatever comes after so many captures and pawn moves; null to solve all that follow
+     * @param followed how many
      * @param step called before each table; may throw {@link PawnTables.Unfinished}
      */
     PieceTables(
@@ -61,8 +65,10 @@ final class PieceTables {
             Promotions promotions,
             Function<MaterialKey, ElementaryTable> elementary,
             @Nullable Side lost,
+            int followed,
             int mostTables,
             Runnable step) {
+        this.followed = followed;
         beyond = lost == null ? null : lost(lost);
         this.pawnsOnly = pawnsOnly;
         this.promotions = promotions;
@@ -100,7 +106,7 @@ final class PieceTables {
     private byte[] values(Placement pawns, Piece piece) {
         Table table = new Table(pawns, piece);
         byte[] known = solved.get(table);
-        if (known == null && inside && beyond != null && pawns.count() > 0) {
+        if (known == null && beyond != null && inside > followed && pawns.count() > 0) {
             return beyond;
         }
         if (known == null) {
@@ -108,10 +114,9 @@ final class PieceTables {
             if (solved.size() >= mostTables) {
                 throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
             }
-            boolean insideBefore = inside;
-            inside = true;
+            inside++;
             known = pawns.count() == 0 ? bare(piece) : new Solving(pawns, piece).solve();
-            inside = insideBefore;
+            inside--;
             solved.put(table, known);
         }
         return known;

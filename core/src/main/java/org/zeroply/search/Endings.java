@@ -1,12 +1,14 @@
 package org.zeroply.search;
 
-import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Board;
 
 /** What is known of endings without search: those that are drawn, those that are drawish, and how to mate a bare king. */
 final class Endings {
     static final int UNKNOWN = Integer.MIN_VALUE;
     static final int FULL_SCALE = 64;
+
+    /** Up to this scale an ending is one that is held, most often. */
+    static final int HELD = 16;
 
     private static final long FILE_A = 0x0101010101010101L;
     private static final long FILE_H = FILE_A << 7;
@@ -20,6 +22,9 @@ final class Endings {
      * {@link #UNKNOWN} for any other.
      */
     static int known(Board board, int ending) {
+        if (Long.bitCount(board.occupied()) == 3 && board.type(0) != 0) {
+            return kingAndPawn(board);
+        }
         for (int strong = 0; strong < 2; strong++) {
             int weak = strong ^ 1;
             if ((board.all(weak) & ~board.type(5)) == 0) {
@@ -35,6 +40,17 @@ final class Endings {
             return 0;
         }
         return UNKNOWN;
+    }
+
+    /** Exact: a draw, or a win that grows with the pawn's way. */
+    private static int kingAndPawn(Board board) {
+        int strong = board.men(0, 0) != 0 ? 0 : 1;
+        int pawn = Long.numberOfTrailingZeros(board.type(0));
+        boolean won =
+                KingAndPawn.isWon(strong, board.side(), board.kingSquare(strong), board.kingSquare(strong ^ 1), pawn);
+        int rank = strong == 0 ? pawn >>> 3 : 7 - (pawn >>> 3);
+        int value = won ? 600 + 40 * rank : 0;
+        return strong == 0 ? value : -value;
     }
 
     private static int pieces(Board board, int side) {
@@ -58,8 +74,13 @@ final class Endings {
         }
         int corner = (strong == 0 ? 56 : 0) + (onA ? 0 : 7);
         long colour = (1L << corner & LIGHT) != 0 ? LIGHT : ~LIGHT;
-        long near = Attacks.king(corner) | 1L << corner;
-        boolean kingHolds = (near & 1L << board.kingSquare(weak)) != 0;
+        int king = board.kingSquare(weak);
+        // It sits there, or comes there before the other king and the pawn that is furthest.
+        int first = strong == 0 ? 63 - Long.numberOfLeadingZeros(pawns) : Long.numberOfTrailingZeros(pawns);
+        int steps = strong == 0 ? 7 - (first >>> 3) : first >>> 3;
+        int wait = board.side() == strong ? 1 : 0;
+        boolean comes = distance(king, corner) + wait < Math.min(distance(board.kingSquare(strong), corner), steps);
+        boolean kingHolds = distance(king, corner) <= 1 || comes;
         return kingHolds && (bishops & colour) == 0;
     }
 
@@ -99,6 +120,28 @@ final class Endings {
         return Math.abs((a & 7) - (b & 7)) + Math.abs((a >>> 3) - (b >>> 3));
     }
 
+    /**
+     * Rook and pawn against rook with the king before the pawn, which has not passed its sixth rank: held from the third rank
+     * until it comes there, and from behind then.
+     */
+    private static boolean isRookEndingHeld(Board board, int strong, int weak) {
+        if (Long.bitCount(board.occupied()) != 5
+                || Long.bitCount(board.men(strong, 3)) != 1
+                || Long.bitCount(board.men(weak, 3)) != 1) {
+            return false;
+        }
+        int pawn = Long.numberOfTrailingZeros(board.men(strong, 0));
+        int king = board.kingSquare(weak);
+        int rank = strong == 0 ? pawn >>> 3 : 7 - (pawn >>> 3);
+        int kingRank = strong == 0 ? king >>> 3 : 7 - (king >>> 3);
+        return rank <= 5 && kingRank > rank && Math.abs((king & 7) - (pawn & 7)) <= 2;
+    }
+
+    private static boolean isOnSixth(Board board, int strong) {
+        int pawn = Long.numberOfTrailingZeros(board.men(strong, 0));
+        return (strong == 0 ? pawn >>> 3 : 7 - (pawn >>> 3)) == 5;
+    }
+
     /** How much of the ending's value is likely to be realised, in parts of {@link #FULL_SCALE}. */
     static int scale(Board board, int ending) {
         int strong = ending > 0 ? 0 : 1;
@@ -115,7 +158,11 @@ final class Endings {
                 && Long.bitCount(otherBishops) == 1
                 && (ownBishops & LIGHT) != 0 == ((otherBishops & LIGHT) == 0)) {
             boolean alone = (board.type(1) | board.type(3) | board.type(4)) == 0;
-            return alone ? 18 + 4 * Math.min(pawns, 6) : 52;
+            // With one or two pawns the other bishop holds them, most often.
+            return !alone ? 52 : pawns <= 1 ? 3 : pawns == 2 ? 6 : 18 + 4 * Math.min(pawns, 6);
+        }
+        if (pawns == 1 && isRookEndingHeld(board, strong, weak)) {
+            return isOnSixth(board, strong) ? 6 : 4;
         }
         if (pawns == 1 && strongPieces - weakPieces <= VALUE[2] && weakPieces > 0) {
             return 40;

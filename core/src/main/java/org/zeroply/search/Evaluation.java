@@ -91,6 +91,9 @@ public final class Evaluation {
         }
     }
 
+    /** After so many half-moves without a capture or pawn move an advantage begins to count less. */
+    private static final int NO_PROGRESS = 40;
+
     /** Pawn structures remembered; a power of two. */
     private static final int PAWN_ENTRIES = 1 << 14;
 
@@ -205,8 +208,17 @@ public final class Evaluation {
                 return known;
             }
         }
-        ending = ending * Endings.scale(board, ending) / Endings.FULL_SCALE;
+        int scale = Endings.scale(board, ending);
+        ending = ending * scale / Endings.FULL_SCALE;
+        if (scale <= Endings.HELD) {
+            middlegame = middlegame * scale / Endings.FULL_SCALE;
+        }
         int value = (middlegame * phase + ending * (FULL_PHASE - phase)) / FULL_PHASE;
+        int idle = board.halfmoveClock() - NO_PROGRESS;
+        if (idle > 0) {
+            // Who could win would have moved a pawn or taken something: toward the fifty moves it is a draw.
+            value = value * Math.max(0, 100 - NO_PROGRESS - idle) / (100 - NO_PROGRESS);
+        }
         return Math.clamp(value, -LIMIT + 1, LIMIT - 1);
     }
 
