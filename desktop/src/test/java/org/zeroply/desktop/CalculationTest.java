@@ -8,6 +8,9 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.ending.ExactEndings;
+import org.zeroply.ending.ExactFirst;
+import org.zeroply.ending.Shelf;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Effort;
@@ -159,7 +162,7 @@ class CalculationTest extends AtTheWindow {
     }
 
     private String analyst() {
-        return new Calculator(1, 1).name();
+        return new ExactFirst(new Calculator(1, 1), new ExactEndings(Shelf.NONE)).name();
     }
 
     @Test

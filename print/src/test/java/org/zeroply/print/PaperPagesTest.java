@@ -108,7 +108,7 @@ class PaperPagesTest {
                 Instant.EPOCH);
         assertThat(PaperPages.html(new PaperPages.Sheet.Marked(sitting)))
                 .contains("Brandt, Ida", "6 out of 8", "6 out of 24", "51.a5 c4 52.Kd2", "Not in the script")
-                .contains("the verdict was \"level\"");
+                .contains("verdict was \"level\"");
     }
 
     @Test
@@ -134,7 +134,7 @@ class PaperPagesTest {
             assertThat(text).contains(missed.worth() + " " + missed.label() + ": " + missed.reason());
         }
         for (MarkedPage.Row row : page.rows()) {
-            assertThat(text).contains(row.points() + " " + row.moves());
+            assertThat(text).contains(row.points() + " " + row.inFull());
         }
     }
 }
