@@ -153,12 +153,13 @@ class ZeroPlyTest {
                 run("moves", "8/8/8/8/8/6k1/7p/6K1 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
         assertThat(moves.out())
                 .startsWith("Only move: 1.Kh1, by 50 in 100 (proven)")
-                .contains("1.Kf1: Black mates in 6; gives away 50 in 100");
+                .contains("1.Kf1 h1=Q+: Black mates in 6; gives away 50 in 100; proven");
         assertThat(folder.resolve("endings")).isNotEmptyDirectory();
         Run checks = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1");
         assertThat(checks.out())
-                .startsWith("One check, then none; the king rests on g8")
-                .contains("1.Rd8+ Rxd8");
+                .startsWith("White has no check that does not give material away")
+                .contains("1.Rd8+: gives material away")
+                .contains("One check is left out that only gives material away");
         Run other = run("checks", "r5k1/5ppp/8/8/8/8/5PPP/3R2K1 w - - 0 1", "--side", "BLACK", "--json");
         assertThat(other.out()).contains("\"end\" : \"RUN_OUT\"");
         Run turn = run("turn", "8/8/8/4k3/8/4K3/4P3/8 w - - 0 1", "--endings", shelf, "--threads", "1", "--table", "4");
