@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.ending.ExactEndings;
@@ -212,6 +213,7 @@ class CalculationTest extends AtTheWindow {
         assertThat(Stand.onStage(() -> calculation().studyProperty().get())).isNotNull();
     }
 
+    @Tag("long")
     @Test
     void theWholeGameIsCalculatedInTheBackground() {
         run("command.calculateGame");

@@ -10,6 +10,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.guide.GuidePage;
@@ -108,6 +109,7 @@ class DeskTest extends AtTheWindow {
 
     // ---- the curtain
 
+    @Tag("long")
     @Test
     void underTheCurtainNothingIsSeenAndWhatIsSaidIsKept() {
         openGame(

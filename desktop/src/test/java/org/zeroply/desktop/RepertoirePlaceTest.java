@@ -174,6 +174,7 @@ class RepertoirePlaceTest extends AtTheWindow {
                 .orElse("?");
     }
 
+    @Tag("long")
     @Test
     void aGuardIsBuiltByPickingAndWatchesTheTree() {
         openStudents("Brandt, Ida");
