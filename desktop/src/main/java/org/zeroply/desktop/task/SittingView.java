@@ -318,6 +318,11 @@ public final class SittingView extends BorderPane {
             Label after =
                     (Label) ((HBox) box.getChildren().getFirst()).getChildren().get(2);
             after.setText(isStruck ? Texts.of("sitting.struck") : i < joined.size() ? joined.get(i) : "");
+            // What is empty has nothing to strike out; the place is kept, so that the rows stay in line.
+            ((HBox) box.getChildren().getFirst())
+                    .getChildren()
+                    .getLast()
+                    .setVisible(!texts.get(i).isBlank());
             String said = i < faults.size() && !field.isFocused() ? faults.get(i) : "";
             Widgets.tell(fault, said);
         }
