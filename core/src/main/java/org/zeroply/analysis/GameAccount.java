@@ -74,7 +74,7 @@ public record GameAccount(Side side, double start, double givenAway, double give
         return new Printed(whole[0], -whole[1], whole[2], whole[3], wanted);
     }
 
-    /** In words: "from .52 gave 1.43, was given .98, ended at .07", and what was seen later where it is not nothing. */
+    /** In words: "from 0.52 gave 1.43, was given 0.98, ended at 0.07", and what was seen later where it is not nothing. */
     public String inWords() {
         Printed now = printed();
         String key = now.seenLater() == 0 ? "account.sums" : "account.sumsLater";
@@ -88,6 +88,6 @@ public record GameAccount(Side side, double start, double givenAway, double give
     }
 
     private static String points(int hundredths) {
-        return String.format(Locale.ROOT, "%.2f", hundredths / 100.0).replaceFirst("^0\\.", ".");
+        return String.format(Locale.ROOT, "%.2f", hundredths / 100.0);
     }
 }
