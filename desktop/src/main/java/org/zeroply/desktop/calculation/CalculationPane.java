@@ -45,6 +45,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Effort;
+import org.zeroply.search.Grounds;
 import org.zeroply.search.Question;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Verdict;
@@ -272,15 +273,21 @@ public final class CalculationPane extends VBox {
             verdictRow.getChildren().add(soft(figure(found)));
         }
         Calculation best = study.calculations().getFirst();
-        effortDone.setText(
-                over
-                        ? ""
-                        : Texts.of("calculation.depth", best.depth(), seconds(best.millis()), millions(best.nodes())));
+        effortDone.setText(over ? "" : effort(best));
     }
 
     private static String sentence(Verdict verdict) {
         String text = verdict.text();
         return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+
+    /** A proof reaches every depth, so it is named as a proof and not by a number of half-moves. */
+    private static String effort(Calculation best) {
+        String spent = seconds(best.millis());
+        String positions = millions(best.nodes());
+        return Grounds.of(best.depth()).isProof()
+                ? Texts.of("calculation.proven", spent, positions)
+                : Texts.of("calculation.depth", best.depth(), spent, positions);
     }
 
     private static String seconds(long millis) {
