@@ -129,10 +129,6 @@ final class PawnTables {
         this.step = step;
     }
 
-    int placements() {
-        return solved.size();
-    }
-
     private static short[] lost(Side side) {
         short[] values = new short[STATES];
         for (int state = 0; state < STATES; state++) {
