@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import org.zeroply.analysis.Suite;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -56,7 +55,7 @@ final class Calculating {
 
         /** Who is asked: the exact endings first. */
         final Analyst analyst() {
-            return new ExactFirst(calculator(), new ExactEndings(FileShelf.usual()));
+            return new ExactEndings(FileShelf.usual()).before(calculator());
         }
 
         final CommandLine.ParameterException wrong(String reason) {

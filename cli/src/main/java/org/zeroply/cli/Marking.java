@@ -12,7 +12,6 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Opponent;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
@@ -115,7 +114,7 @@ final class Marking {
             }
             ExactEndings endings = new ExactEndings(FileShelf.usual());
             Opponent judge = new Opponent(endings, JUDGE_MILLIS);
-            Analyst calculator = new ExactFirst(new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, 1), endings);
+            Analyst calculator = endings.before(new Calculator(Calculator.DEFAULT_TABLE_MEGABYTES, 1));
             return open.stream()
                     .map(position -> judge.judge(position, calculator, new Cancel()))
                     .toList();

@@ -16,7 +16,6 @@ import org.zeroply.asking.Given;
 import org.zeroply.asking.Parameter;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
@@ -129,7 +128,8 @@ final class QuestionCommand implements Callable<Integer> {
                 Language.ENGLISH,
                 amount(),
                 given(),
-                new ExactFirst(calculator(), endings),
+                endings.before(calculator()),
+                endings,
                 endings,
                 part -> {},
                 new Cancel());

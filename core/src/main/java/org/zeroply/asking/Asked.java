@@ -11,6 +11,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
+import org.zeroply.search.Known;
 import org.zeroply.work.Cancel;
 
 /**
@@ -21,7 +22,8 @@ import org.zeroply.work.Cancel;
  * @param language whose piece letters are read and written
  * @param given how it is asked
  * @param analyst who calculates
- * @param endings who knows endings exactly, and is asked first
+ * @param known what speaks before a calculator of its own that a question needs
+ * @param endings who knows endings exactly
  * @param progress told which part is done, from 0 to 1, where that is known
  */
 public record Asked(
@@ -31,6 +33,7 @@ public record Asked(
         Amount amount,
         Given given,
         Analyst analyst,
+        Known known,
         ExactEndings endings,
         DoubleConsumer progress,
         Cancel cancel) {

@@ -69,7 +69,7 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
                 position,
                 square,
                 asked.language(),
-                asked.endings(),
+                asked.known(),
                 so -> partial.accept(new Answer(so, false)),
                 asked.cancel());
         return new Outcome.Found<>(new Answer(found, !asked.cancel().isRequested()));

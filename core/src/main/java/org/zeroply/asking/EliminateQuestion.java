@@ -49,7 +49,7 @@ public final class EliminateQuestion implements CoachQuestion<Elimination> {
             candidates.add(move);
         }
         return new Outcome.Found<>(
-                Elimination.of(asked.position(), candidates, asked.endings(), partial, asked.cancel()));
+                Elimination.of(asked.position(), candidates, asked.known(), partial, asked.cancel()));
     }
 
     @Override

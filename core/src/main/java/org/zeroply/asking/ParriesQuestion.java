@@ -69,14 +69,14 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
             if (move == null) {
                 return new Outcome.Refused<>(Words.of("parries.noMove", typed));
             }
-            Optional<Threat> named = Parries.named(position, move, asked.endings(), asked.cancel());
+            Optional<Threat> named = Parries.named(position, move, asked.known(), asked.cancel());
             if (named.isEmpty()) {
                 return new Outcome.Refused<>(Words.of("parries.harmless", typed));
             }
             threat = named.get();
         }
         return new Outcome.Found<>(new Answer(Parries.of(
-                position, threat, asked.endings(), found -> partial.accept(new Answer(found)), asked.cancel())));
+                position, threat, asked.known(), found -> partial.accept(new Answer(found)), asked.cancel())));
     }
 
     @Override

@@ -45,7 +45,7 @@ public final class PinsQuestion implements CoachQuestion<List<PinEscape>> {
         Position position = asked.position();
         List<PinEscape> escapes = new ArrayList<>();
         for (Pin pin : Pin.of(position, position.sideToMove())) {
-            escapes.add(PinEscape.of(position, pin, asked.endings(), asked.cancel()));
+            escapes.add(PinEscape.of(position, pin, asked.known(), asked.cancel()));
         }
         return new Outcome.Found<>(escapes);
     }

@@ -65,7 +65,7 @@ public final class PlanQuestion implements CoachQuestion<Plan> {
             Position next = here.play(move);
             here = next.isCheck() ? next : next.play(Move.PASS);
         }
-        return new Outcome.Found<>(Plan.of(position, moves, asked.endings(), asked.cancel()));
+        return new Outcome.Found<>(Plan.of(position, moves, asked.known(), asked.cancel()));
     }
 
     @Override

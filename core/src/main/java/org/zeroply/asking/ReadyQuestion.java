@@ -52,7 +52,7 @@ public final class ReadyQuestion implements CoachQuestion<Readiness> {
                 wish.get(),
                 asked.given().of(SETS),
                 asked.language(),
-                asked.endings(),
+                asked.known(),
                 partial,
                 asked.cancel()));
     }

@@ -7,7 +7,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -16,6 +15,7 @@ import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
+import org.zeroply.search.Known;
 import org.zeroply.work.Cancel;
 
 /**
@@ -43,7 +43,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
             Position position,
             Square piece,
             Language language,
-            ExactEndings exact,
+            Known known,
             Consumer<DrivingOff> partial,
             Cancel cancel) {
         Side us = position.sideToMove();
@@ -59,7 +59,7 @@ public record DrivingOff(Position position, Square piece, List<Readiness> ways, 
                     break;
                 }
                 Readiness way =
-                        driving(Readiness.of(position, wish, SETS, language, exact, found -> {}, cancel), piece);
+                        driving(Readiness.of(position, wish, SETS, language, known, found -> {}, cancel), piece);
                 if (way.isReady() || !way.sets().isEmpty()) {
                     ways.add(way);
                     ways.sort(Comparator.comparingInt(DrivingOff::moves));

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Settled;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.ledger.Fork;
 import org.zeroply.ledger.Weakening;
 import org.zeroply.rules.Exchange;
@@ -19,6 +18,7 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Known;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.work.Cancel;
 
@@ -86,18 +86,18 @@ public record Drops(
         private final Position start;
         private final Set<Move> forksBefore = new HashSet<>();
         private final ProofSearch prover = new ProofSearch(1, ProofSearch.Goal.MATE, false);
-        private final ExactEndings exact;
+        private final Known known;
         private final Cancel cancel;
         private final FixedEffortSearch looks;
         private final SquareSet entriesBefore;
         private @Nullable CalculatedLine standing;
 
-        Judge(Position start, ExactEndings exact, Cancel cancel) {
+        Judge(Position start, Known known, Cancel cancel) {
             this.start = start;
-            this.exact = exact;
+            this.known = known;
             this.cancel = cancel;
             us = start.sideToMove();
-            looks = new FixedEffortSearch(start, exact, cancel);
+            looks = new FixedEffortSearch(start, known, cancel);
             if (start.isCheck()) {
                 entriesBefore = SquareSet.NONE;
             } else {
@@ -244,7 +244,7 @@ public record Drops(
 
         /** A move that looks clean and best play after it. */
         CalculatedLine calculated(Position before, Move move) {
-            return new FixedEffortSearch(before, exact, cancel).after(move, LINE_NODES);
+            return new FixedEffortSearch(before, known, cancel).after(move, LINE_NODES);
         }
 
         /** Whether the board shows nothing that a move drops; the cheap questions are asked first. */

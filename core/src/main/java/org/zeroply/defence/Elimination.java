@@ -8,13 +8,13 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.zeroply.analysis.Settled;
 import org.zeroply.analysis.Worse;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Grounds;
+import org.zeroply.search.Known;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
@@ -92,16 +92,12 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
      * Looks at candidates on the calling thread, a little first and then more.
      *
      * @param candidates legal moves; empty for every legal move
-     * @param exact who knows endings, and is asked first
+     * @param known what speaks before the calculator
      * @param partial told when every candidate has been looked at a little
      */
     public static Elimination of(
-            Position position,
-            List<Move> candidates,
-            ExactEndings exact,
-            Consumer<Elimination> partial,
-            Cancel cancel) {
-        return new Search(position, candidates, exact, cancel).run(partial);
+            Position position, List<Move> candidates, Known known, Consumer<Elimination> partial, Cancel cancel) {
+        return new Search(position, candidates, known, cancel).run(partial);
     }
 
     private static final class Search {
@@ -113,12 +109,12 @@ public record Elimination(Position position, List<Tried> tried, boolean complete
 
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
 
-        Search(Position position, List<Move> candidates, ExactEndings exact, Cancel cancel) {
+        Search(Position position, List<Move> candidates, Known known, Cancel cancel) {
             this.position = position;
             this.cancel = cancel;
             us = position.sideToMove();
             this.candidates = candidates.isEmpty() ? position.legalMoves() : candidates;
-            looks = new FixedEffortSearch(position, exact, cancel);
+            looks = new FixedEffortSearch(position, known, cancel);
         }
 
         Elimination run(Consumer<Elimination> partial) {

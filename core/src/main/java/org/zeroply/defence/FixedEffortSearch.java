@@ -1,11 +1,8 @@
 package org.zeroply.defence;
 
-import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Settled;
-import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
@@ -14,6 +11,7 @@ import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
+import org.zeroply.search.Known;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
 import org.zeroply.search.Verdict;
@@ -32,8 +30,8 @@ final class FixedEffortSearch {
     private final Calculator calculator = new Calculator(4, 1);
     private final Analyst analyst;
 
-    FixedEffortSearch(Position position, ExactEndings exact, Cancel cancel) {
-        analyst = new ExactFirst(calculator, exact);
+    FixedEffortSearch(Position position, Known known, Cancel cancel) {
+        analyst = known.before(calculator);
         this.position = position;
         this.cancel = cancel;
         us = position.sideToMove();
@@ -48,22 +46,15 @@ final class FixedEffortSearch {
     List<CalculatedLine> afterAll(Move move, long nodes, int replies) {
         Position after = position.play(move);
         if (!after.hasLegalMove()) {
-            Verdict verdict = after.isCheckmate() ? Verdict.mated(us.opposite()) : Verdict.DRAWN;
+            Verdict verdict = after.isCheckmate() ? Verdict.matesIn(us == Side.WHITE ? 1 : -1) : Verdict.DRAWN;
             return List.of(new CalculatedLine(List.of(move), verdict, CalculatedLine.EXACT));
         }
         calculator.forget();
         Calculation found =
                 analyst.calculate(Question.of(after, Limit.nodes(nodes)).withLines(replies), calculation -> {}, cancel);
-        if (found.lines().isEmpty()) {
-            return List.of(new CalculatedLine(List.of(move), found.verdict(), found.depth()));
-        }
-        List<CalculatedLine> lines = new ArrayList<>();
-        for (CalculatedLine best : found.lines()) {
-            List<Move> line = new ArrayList<>(List.of(move));
-            line.addAll(best.moves());
-            lines.add(new CalculatedLine(line, best.verdict(), best.depth()));
-        }
-        return lines;
+        return found.lines().isEmpty()
+                ? List.of(new CalculatedLine(List.of(move), found.verdict(), found.depth()))
+                : found.lines().stream().map(line -> line.after(move, us)).toList();
     }
 
     /** The expected score of the side to move, by its best move. */

@@ -12,8 +12,6 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.analysis.Settled;
-import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.ledger.Change;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Ledger;
@@ -30,6 +28,7 @@ import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Grounds;
+import org.zeroply.search.Known;
 import org.zeroply.search.Limit;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.search.Question;
@@ -84,7 +83,7 @@ public record Parries(
      * The threat that a coach names by its first move: what it would lead to if the side to move passed. Empty if the
      * move is not possible then, or if neither mate nor the win of a pawn comes of it.
      */
-    public static Optional<Threat> named(Position position, Move move, ExactEndings exact, Cancel cancel) {
+    public static Optional<Threat> named(Position position, Move move, Known known, Cancel cancel) {
         if (position.isCheck()) {
             return Optional.empty();
         }
@@ -96,7 +95,7 @@ public record Parries(
         Position struck = free.play(move);
         List<Move> line = new ArrayList<>(List.of(move));
         if (struck.hasLegalMove()) {
-            Calculation found = new ExactFirst(new Calculator(4, 1), exact)
+            Calculation found = known.before(new Calculator(4, 1))
                     .calculate(Question.of(struck, Limit.nodes(SECOND_LOOK)), partial -> {}, cancel);
             if (found.lines().isEmpty()) {
                 return Optional.empty();
@@ -151,9 +150,8 @@ public record Parries(
      *
      * @param partial told when every move has been looked at a little
      */
-    public static Parries of(
-            Position position, Threat threat, ExactEndings exact, Consumer<Parries> partial, Cancel cancel) {
-        return new Search(position, threat, exact, cancel).run(partial);
+    public static Parries of(Position position, Threat threat, Known known, Consumer<Parries> partial, Cancel cancel) {
+        return new Search(position, threat, known, cancel).run(partial);
     }
 
     /** One question. */
@@ -161,7 +159,7 @@ public record Parries(
         private final Position position;
         private final Threat threat;
         private final Side us;
-        private final ExactEndings exact;
+        private final Known known;
         private final Cancel cancel;
         private final OnTheBoard board;
         private final FixedEffortSearch looks;
@@ -172,13 +170,13 @@ public record Parries(
         private int bestWorth;
         private int answerBefore = -1;
 
-        Search(Position position, Threat threat, ExactEndings exact, Cancel cancel) {
+        Search(Position position, Threat threat, Known known, Cancel cancel) {
             this.position = position;
-            this.exact = exact;
+            this.known = known;
             this.threat = threat;
             this.cancel = cancel;
             us = position.sideToMove();
-            looks = new FixedEffortSearch(position, exact, cancel);
+            looks = new FixedEffortSearch(position, known, cancel);
             board = new OnTheBoard(position, threat);
             ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
             fails = threatFails();
@@ -190,7 +188,7 @@ public record Parries(
                 return null;
             }
             Position free = position.play(Move.PASS);
-            FixedEffortSearch theirs = new FixedEffortSearch(free, exact, cancel);
+            FixedEffortSearch theirs = new FixedEffortSearch(free, known, cancel);
             CalculatedLine line = theirs.after(threat.line().getFirst(), SECOND_LOOK);
             boolean fails = theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
             return fails ? line : null;

@@ -6,7 +6,6 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import org.zeroply.analysis.Settled;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -16,6 +15,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Known;
 import org.zeroply.work.Cancel;
 
 /**
@@ -60,12 +60,12 @@ public record PinEscape(Position position, Pin pin, List<Way> ways, List<Way> fa
      *
      * @throws IllegalArgumentException if the pinned man is not the side to move's
      */
-    public static PinEscape of(Position position, Pin pin, ExactEndings exact, Cancel cancel) {
+    public static PinEscape of(Position position, Pin pin, Known known, Cancel cancel) {
         Piece held = position.pieceAt(pin.pinned());
         if (held == null || held.side() != position.sideToMove()) {
             throw new IllegalArgumentException("no man of the side to move is pinned on " + pin.pinned());
         }
-        FixedEffortSearch looks = new FixedEffortSearch(position, exact, cancel);
+        FixedEffortSearch looks = new FixedEffortSearch(position, known, cancel);
         List<Way> all = new ArrayList<>();
         double best = looks.expected(NODES);
         for (Move move : position.legalMoves()) {

@@ -3,11 +3,11 @@ package org.zeroply.defence;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Known;
 import org.zeroply.work.Cancel;
 
 /**
@@ -56,16 +56,16 @@ public record Plan(Position position, List<Step> steps, Position end, boolean co
     }
 
     /** Looks at the replies on the calling thread. */
-    public static Plan of(Position position, List<Move> moves, ExactEndings exact, Cancel cancel) {
+    public static Plan of(Position position, List<Move> moves, Known known, Cancel cancel) {
         Side us = position.sideToMove();
         List<Step> steps = new ArrayList<>();
         Position here = position;
-        double best = new FixedEffortSearch(position, exact, cancel).expected(NODES);
+        double best = new FixedEffortSearch(position, known, cancel).expected(NODES);
         for (Move move : moves) {
             if (cancel.isRequested()) {
                 break;
             }
-            FixedEffortSearch looks = new FixedEffortSearch(here, exact, cancel);
+            FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
             CalculatedLine line = looks.after(move, NODES);
             double expected = line.verdict().expectedFor(us);
             int lost = looks.lost(line);

@@ -9,7 +9,6 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.defence.Preparation.Needed;
 import org.zeroply.defence.Preparation.Order;
 import org.zeroply.defence.Preparation.Trial;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Attacks;
@@ -20,6 +19,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Known;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 
@@ -36,12 +36,12 @@ final class Preparing {
     private final Wish wish;
     private final Drops.Judge judge;
     private final Language language;
-    private final ExactEndings exact;
+    private final Known known;
     private final Cancel cancel;
     private final Side us;
 
-    Preparing(Position position, Wish wish, Drops.Judge judge, Language language, ExactEndings exact, Cancel cancel) {
-        this.exact = exact;
+    Preparing(Position position, Wish wish, Drops.Judge judge, Language language, Known known, Cancel cancel) {
+        this.known = known;
         this.position = position;
         this.wish = wish;
         this.judge = judge;
@@ -229,7 +229,7 @@ final class Preparing {
                 if (!here.isLegal(move) || !Objects.equals(here.pieceAt(move.from()), man)) {
                     return impossible(name);
                 }
-                FixedEffortSearch looks = new FixedEffortSearch(here, exact, cancel);
+                FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
                 CalculatedLine best = looks.after(move, NODES);
                 String fault = fault(here, best, looks);
                 if (fault.isEmpty() && best.moves().size() < 2) {
@@ -254,7 +254,7 @@ final class Preparing {
                     return impossible(wish.text(language));
                 }
                 String fault = fault(here, move.get());
-                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, exact, cancel), move.get())) {
+                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, known, cancel), move.get())) {
                     line.add(move.get());
                     return new Trial(line, fault);
                 }

@@ -10,7 +10,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.ending.ExactEndings;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Exchange;
@@ -24,6 +23,7 @@ import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Evaluation;
+import org.zeroply.search.Known;
 import org.zeroply.search.Weights;
 import org.zeroply.work.Cancel;
 
@@ -97,33 +97,33 @@ public record Readiness(
             Wish wish,
             int most,
             Language language,
-            ExactEndings exact,
+            Known known,
             Consumer<Readiness> partial,
             Cancel cancel) {
         if (most < 0 || most > MOST_MOVES) {
             throw new IllegalArgumentException("sets of 0 to " + MOST_MOVES + " moves can be looked for, not " + most);
         }
-        return new Search(position, wish, language, exact, cancel).run(most, partial);
+        return new Search(position, wish, language, known, cancel).run(most, partial);
     }
 
     private static final class Search {
         private final Position position;
         private final Wish wish;
         private final Language language;
-        private final ExactEndings exact;
+        private final Known known;
         private final Cancel cancel;
         private final Side us;
         private final Drops.Judge judge;
         private long nodes;
 
-        Search(Position position, Wish wish, Language language, ExactEndings exact, Cancel cancel) {
-            this.exact = exact;
+        Search(Position position, Wish wish, Language language, Known known, Cancel cancel) {
+            this.known = known;
             this.position = position;
             this.wish = wish;
             this.language = language;
             this.cancel = cancel;
             us = position.sideToMove();
-            judge = new Drops.Judge(position, exact, cancel);
+            judge = new Drops.Judge(position, known, cancel);
         }
 
         /** A position in which the side is to move again, and the moves that led there. */
@@ -156,7 +156,7 @@ public record Readiness(
         }
 
         private Readiness result(@Nullable Move now, Drops drops, List<Reached> found, int searched, boolean complete) {
-            Preparing preparing = new Preparing(position, wish, judge, language, exact, cancel);
+            Preparing preparing = new Preparing(position, wish, judge, language, known, cancel);
             List<Preparation> sets = new ArrayList<>();
             for (Reached reached : found) {
                 sets.add(preparing.of(reached.moves()));

@@ -6,13 +6,15 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.search.Analyst;
+import org.zeroply.search.Known;
 import org.zeroply.search.Verdict;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Ticker;
 
 /** All exact endings behind one question: elementary ones with the distance to mate, kings and pawns to promotion. */
-public final class ExactEndings {
+public final class ExactEndings implements Known {
     /** How long a pawn ending may take before it is given up. */
     public static final long PAWN_ENDING_MILLIS = 10_000;
 
@@ -32,6 +34,11 @@ public final class ExactEndings {
         this.ticker = ticker;
         elementary = new Elementary(shelf);
         pawnEnding = new PawnEnding(elementary, PAWN_ENDING_MILLIS, ticker);
+    }
+
+    @Override
+    public Analyst before(Analyst calculator) {
+        return new ExactFirst(calculator, this);
     }
 
     /**

@@ -25,7 +25,7 @@ import org.zeroply.work.Cancel;
  * <p>What is looked up is bounded by the work and not by the clock, so a calculation repeats itself as far as the analyst
  * behind does. Close to the end of the fifty moves, which the endings leave out of account, wins are calculated.
  */
-public final class ExactFirst implements Analyst {
+final class ExactFirst implements Analyst {
     /** Raised when more or other endings are looked up, so that verdicts kept before are not reused. */
     private static final int VERSION = 1;
 
@@ -37,7 +37,7 @@ public final class ExactFirst implements Analyst {
     private final Analyst calculator;
     private final ExactEndings endings;
 
-    public ExactFirst(Analyst calculator, ExactEndings endings) {
+    ExactFirst(Analyst calculator, ExactEndings endings) {
         this.calculator = calculator;
         this.endings = endings;
     }
@@ -105,7 +105,8 @@ public final class ExactFirst implements Analyst {
         for (CalculatedLine line : rest.lines()) {
             Verdict verdict = solution.isEmpty()
                     ? line.verdict()
-                    : noBetter(line.verdict(), solution.get().verdict(), position.sideToMove());
+                    // No move is worth more than the position, whatever the calculator hopes.
+                    : line.verdict().atMost(solution.get().verdict(), position.sideToMove());
             lines.add(new CalculatedLine(line.moves(), verdict, line.depth()));
         }
         lines.sort(bestFirst(position));
@@ -115,11 +116,6 @@ public final class ExactFirst implements Analyst {
 
     private static List<CalculatedLine> first(List<CalculatedLine> lines, int most) {
         return lines.subList(0, Math.min(most, lines.size()));
-    }
-
-    /** No move is worth more than the position, whatever the calculator hopes. */
-    private static Verdict noBetter(Verdict verdict, Verdict position, Side side) {
-        return verdict.expectedFor(side) > position.expectedFor(side) ? position : verdict;
     }
 
     private static Comparator<CalculatedLine> bestFirst(Position position) {

@@ -1,7 +1,9 @@
 package org.zeroply.search;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Side;
 
 /**
  * A line of best play as far as it was seen.
@@ -26,6 +28,13 @@ public record CalculatedLine(List<Move> moves, Verdict verdict, int depth) {
 
     public boolean isExact() {
         return depth == EXACT;
+    }
+
+    /** This line with a side's move before it. */
+    public CalculatedLine after(Move move, Side by) {
+        List<Move> line = new ArrayList<>(List.of(move));
+        line.addAll(moves);
+        return new CalculatedLine(line, verdict.beforeMoveOf(by), Math.min(EXACT, depth + 1));
     }
 
     /** What the verdict rests on. */

@@ -62,6 +62,23 @@ public record Verdict(int hundredths, double expected, int mateIn) {
         return new Verdict(moves > 0 ? value : -value, moves > 0 ? 1 : 0, moves);
     }
 
+    /** The verdict before a side's move, where this is the one after it: a mate of its own is a move further away. */
+    public Verdict beforeMoveOf(Side side) {
+        return mateIn != 0 && mateIn > 0 == (side == Side.WHITE) ? matesIn(mateIn + Integer.signum(mateIn)) : this;
+    }
+
+    /** The verdict after a side's move, where this is the one before it; a move that mates is the end of its line. */
+    public Verdict afterMoveOf(Side side) {
+        boolean own = mateIn > 0 == (side == Side.WHITE) && Math.abs(mateIn) > 1;
+        return own ? matesIn(mateIn - Integer.signum(mateIn)) : this;
+    }
+
+    /** This, or the other if this is better for the side. */
+    public Verdict atMost(Verdict other, Side side) {
+        int sign = side == Side.WHITE ? 1 : -1;
+        return sign * hundredths > sign * other.hundredths ? other : this;
+    }
+
     /** Level from .45 to .55, slightly better to .65, better to .80, then winning; mirrored for Black. */
     public Step step() {
         // A step's upper bound belongs to it, whatever the last binary digit says.

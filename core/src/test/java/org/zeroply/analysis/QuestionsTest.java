@@ -11,7 +11,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.Shelf;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
@@ -34,7 +33,7 @@ class QuestionsTest {
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE, () -> 0);
 
     private static Analyst analyst() {
-        return new ExactFirst(new Calculator(8, 1), ENDINGS);
+        return ENDINGS.before(new Calculator(8, 1));
     }
 
     private static EveryMove everyMove(String fen, long nodes) {

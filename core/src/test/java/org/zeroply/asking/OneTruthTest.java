@@ -21,7 +21,6 @@ import org.zeroply.analysis.LineCheck.Kind;
 import org.zeroply.analysis.TurnTest;
 import org.zeroply.defence.Elimination;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.Shelf;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
@@ -42,7 +41,7 @@ import org.zeroply.work.Cancel;
 /** Where an ending is known exactly every answer says the same, and says that it is proven. */
 class OneTruthTest {
     private static final ExactEndings ENDINGS = new ExactEndings(Shelf.NONE);
-    private static final Analyst ANALYST = new ExactFirst(new Calculator(8, 1), ENDINGS);
+    private static final Analyst ANALYST = ENDINGS.before(new Calculator(8, 1));
 
     /** The moves that keep the result, and the result for White: 1, 0, -1. */
     @ParameterizedTest

@@ -52,6 +52,7 @@ class QuestionsContractTest {
                 given,
                 new Calculator(1, 1),
                 ENDINGS,
+                ENDINGS,
                 part -> assertThat(part).isBetween(0.0, 1.0),
                 cancel);
     }

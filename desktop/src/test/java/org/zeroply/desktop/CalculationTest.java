@@ -10,7 +10,6 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.Shelf;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.search.Calculator;
@@ -163,7 +162,7 @@ class CalculationTest extends AtTheWindow {
     }
 
     private String analyst() {
-        return new ExactFirst(new Calculator(1, 1), new ExactEndings(Shelf.NONE)).name();
+        return new ExactEndings(Shelf.NONE).before(new Calculator(1, 1)).name();
     }
 
     @Test

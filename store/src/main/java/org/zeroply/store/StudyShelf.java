@@ -1,6 +1,12 @@
 package org.zeroply.store;
 
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.jdbi.v3.core.statement.EmptyHandling;
 import org.zeroply.analysis.Study;
 import org.zeroply.rules.Position;
 
@@ -41,5 +47,22 @@ public final class StudyShelf {
                         .mapTo(String.class)
                         .findOne())
                 .flatMap(text -> StudyText.read(position, text));
+    }
+
+    /** All that an analyst has found of some positions, whatever was asked. */
+    public List<Study> all(Collection<Position> positions, String analyst) {
+        Map<Long, Position> byKey = new HashMap<>();
+        positions.forEach(position -> byKey.put(position.key(), position));
+        List<Study> found = new ArrayList<>();
+        workbook.read(handle -> handle.createQuery(
+                                "select position, content from study where analyst = :analyst and position in (<keys>)")
+                        .bind("analyst", analyst)
+                        .bindList(EmptyHandling.NULL_KEYWORD, "keys", List.copyOf(byKey.keySet()))
+                        .map((row, context) -> Map.entry(row.getLong(1), row.getString(2)))
+                        .list())
+                .forEach(row -> Optional.ofNullable(byKey.get(row.getKey()))
+                        .flatMap(position -> StudyText.read(position, row.getValue()))
+                        .ifPresent(found::add));
+        return found;
     }
 }

@@ -86,6 +86,22 @@ class StudyStoreTest {
     }
 
     @Test
+    void allThatIsKeptOfSomePositionsIsReadAtOnce() {
+        Position next = POSITION.play(POSITION.legalMoves().getFirst());
+        try (Workbook workbook = Books.open(folder.resolve("studies.zeroply"))) {
+            workbook.studies().keep(study(2), "one", 3, 1);
+            workbook.studies().keep(study(4), "one", 0, 2);
+            workbook.studies().keep(study(3), "another", 3, 1);
+            List<Position> wanted = List.of(next, POSITION, Position.START);
+            assertThat(workbook.studies().all(wanted, "one"))
+                    .extracting(study -> study.calculations().getFirst().depth())
+                    .containsExactlyInAnyOrder(2, 4);
+            assertThat(workbook.studies().all(List.of(next), "one")).isEmpty();
+            assertThat(workbook.studies().all(List.of(), "one")).isEmpty();
+        }
+    }
+
+    @Test
     void whatDoesNotFitItsPositionIsAsGoodAsNone() throws SQLException {
         Path file = folder.resolve("studies.zeroply");
         Study study = study(2);

@@ -11,7 +11,6 @@ import org.zeroply.defence.Readiness;
 import org.zeroply.defence.Wish;
 import org.zeroply.ending.Elementary;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.ending.PawnEnding;
 import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
@@ -100,7 +99,7 @@ final class QuestionsBench {
         String word = TurnTest.of(
                         Fen.position("5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 1"),
                         Limit.millis(400),
-                        new ExactFirst(calculator, ENDINGS),
+                        ENDINGS.before(calculator),
                         ENDINGS,
                         new Cancel())
                 .map(TurnTest::text)

@@ -80,6 +80,18 @@ public final class CalculationModel {
         aside.subscribe(now -> begin());
         effort.subscribe(() -> begin());
         lines.subscribe(now -> begin());
+        service.onChange(position -> {
+            Study shown = study.get();
+            if (shown != null && isOfMove(shown.position(), position)) {
+                show(shown);
+            }
+        });
+    }
+
+    /** Whether what is known of a position tells something of another one or of a move there. */
+    static boolean isOfMove(Position shown, Position known) {
+        return shown.key() == known.key()
+                || shown.legalMoves().stream().anyMatch(move -> shown.play(move).key() == known.key());
     }
 
     // ---- what the pane shows
@@ -239,8 +251,18 @@ public final class CalculationModel {
         int wanted = lines.get();
         int level = effort.get().ordinal();
         background.read(
-                () -> workbook.studies().find(position, service.analystName(), wanted, level),
+                () -> {
+                    recall(position);
+                    return workbook.studies().find(position, service.analystName(), wanted, level);
+                },
                 newest.only(known -> known.ifPresentOrElse(this::show, this::calculate)));
+    }
+
+    /** Reminds the calculator of all that the workbook has of a position and of those a move later; not on the interface thread. */
+    void recall(Position position) {
+        List<Position> positions = new ArrayList<>(List.of(position));
+        position.legalMoves().forEach(move -> positions.add(position.play(move)));
+        service.deepest().learn(workbook.studies().all(positions, service.analystName()));
     }
 
     private List<Position> before() {
@@ -322,7 +344,7 @@ public final class CalculationModel {
     }
 
     private void show(@Nullable Study found) {
-        study.set(found);
+        study.set(found == null ? null : service.deepest().deepened(found, before()));
         showCandidates();
     }
 

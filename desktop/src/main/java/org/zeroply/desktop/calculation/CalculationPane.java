@@ -3,7 +3,6 @@ package org.zeroply.desktop.calculation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -342,9 +341,8 @@ public final class CalculationPane extends VBox {
         cards.getChildren().clear();
         List<Card> fresh = new ArrayList<>();
         if (study != null) {
-            Position position = study.position();
             for (Candidate candidate : model.candidatesProperty().get()) {
-                fresh.add(new Card(position, candidate, study.ease()));
+                fresh.add(new Card(study, candidate));
             }
         }
         shown = fresh;
@@ -404,9 +402,10 @@ public final class CalculationPane extends VBox {
     private final class Card extends VBox {
         private final Candidate candidate;
 
-        Card(Position position, Candidate candidate, Map<Move, Ease> ease) {
+        Card(Study study, Candidate candidate) {
             super(3);
             this.candidate = candidate;
+            Position position = study.position();
             getStyleClass().add("candidate");
             if (candidate.isRefuted()) {
                 getStyleClass().add("refuted");
@@ -416,12 +415,12 @@ public final class CalculationPane extends VBox {
                             candidate.move(),
                             reading.languageProperty().get())
                     + ": " + candidate.verdict().text());
-            getChildren().add(head(position));
+            getChildren().add(head(position, study.calculations().getFirst().depth()));
             getChildren().add(line(position));
             if (candidate.isRefuted()) {
                 why();
             }
-            Ease easy = ease.get(candidate.move());
+            Ease easy = study.ease().get(candidate.move());
             if (easy != null) {
                 getChildren().add(soft(said(easy)));
             }
@@ -451,7 +450,8 @@ public final class CalculationPane extends VBox {
                     : Texts.of("calculation.ease", easy.holding(), easy.replies(), seen);
         }
 
-        private Node head(Position position) {
+        /** The move and its verdict, with how deep that is where it is not as deep as the whole. */
+        private Node head(Position position, int depth) {
             Label move = Widgets.label(
                     "candidate-move",
                     MoveNames.of(
@@ -460,10 +460,14 @@ public final class CalculationPane extends VBox {
                             reading.languageProperty().get()));
             move.setMinWidth(USE_PREF_SIZE);
             Region space = Widgets.space();
-            Label text = soft(
-                    model.figuresProperty().get()
-                            ? sentence(candidate.verdict()) + " · " + figure(candidate.verdict())
-                            : sentence(candidate.verdict()));
+            List<String> words = new ArrayList<>(List.of(sentence(candidate.verdict())));
+            if (model.figuresProperty().get()) {
+                words.add(figure(candidate.verdict()));
+            }
+            if (candidate.line().depth() != depth) {
+                words.add(candidate.line().grounds().text());
+            }
+            Label text = soft(String.join(" · ", words));
             HBox row = new HBox(
                     8, move, space, text, VerdictSign.of(candidate.verdict().step()));
             row.setAlignment(Pos.CENTER_LEFT);

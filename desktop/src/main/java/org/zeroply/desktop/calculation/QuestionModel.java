@@ -93,6 +93,13 @@ public final class QuestionModel {
             }
         });
         reading.gameIdProperty().subscribe(now -> forget());
+        service.onChange(position -> {
+            if (isAboutHere()
+                    && !running.get()
+                    && CalculationModel.isOfMove(reading.positionProperty().get(), position)) {
+                ask();
+            }
+        });
     }
 
     // ---- what the pane shows
@@ -335,7 +342,9 @@ public final class QuestionModel {
         Amount amount = Amount.of(calculation.effortProperty().get());
         Given how = given.get();
         return (analyst, cancel) -> {
-            Asked where = new Asked(tree, node, language, amount, how, analyst, endings, this::advance, cancel);
+            calculation.recall(tree.positionAt(node));
+            Asked where = new Asked(
+                    tree, node, language, amount, how, analyst, service.deepest(), endings, this::advance, cancel);
             return new GivenAnswer(
                     chosen, node, chosen.answer(where, partial -> told.accept(new GivenAnswer(chosen, node, partial))));
         };

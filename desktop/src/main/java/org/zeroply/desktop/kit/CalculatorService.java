@@ -1,12 +1,17 @@
 package org.zeroply.desktop.kit;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
+import java.util.List;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.DeepestLooks;
+import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
+import org.zeroply.search.Known;
 import org.zeroply.work.Cancel;
 
 /**
@@ -25,6 +30,8 @@ public final class CalculatorService {
     private final Supplier<Analyst> forLooks;
     private final Supplier<Analyst> forBatches;
     private final Supplier<Analyst> forPositions;
+    private final DeepestLooks deepest;
+    private final List<Consumer<Position>> onChange = new ArrayList<>();
     private final Deque<Waiting<?>> batch = new ArrayDeque<>();
     private @Nullable Waiting<?> look;
     private @Nullable Waiting<?> running;
@@ -33,20 +40,24 @@ public final class CalculatorService {
     /**
      * @param thread runs one task after the other
      * @param onInterface runs tasks on the interface thread
+     * @param known what speaks before all of them
      * @param forLooks who answers looks; made when first needed
      * @param forPositions makes one more, on one thread
      */
     public CalculatorService(
             Executor thread,
             Executor onInterface,
+            Known known,
             Supplier<Analyst> forLooks,
             Supplier<Analyst> forBatches,
             Supplier<Analyst> forPositions) {
-        this.forPositions = forPositions;
         this.thread = thread;
         this.onInterface = onInterface;
-        this.forLooks = remembered(forLooks);
-        this.forBatches = remembered(forBatches);
+        deepest = new DeepestLooks(known);
+        deepest.setOnChange(position -> onInterface.execute(() -> onChange.forEach(told -> told.accept(position))));
+        this.forLooks = remembered(() -> deepest.before(forLooks.get()));
+        this.forBatches = remembered(() -> deepest.learningFrom(forBatches.get()));
+        this.forPositions = () -> deepest.learningFrom(forPositions.get());
     }
 
     private static Supplier<Analyst> remembered(Supplier<Analyst> maker) {
@@ -86,6 +97,16 @@ public final class CalculatorService {
     /** One more who calculates, on one thread: for batch jobs that look at several positions beside each other. */
     public Analyst another() {
         return forPositions.get();
+    }
+
+    /** What the deepest looks so far have found; looks say it, and batches only add to it. */
+    public DeepestLooks deepest() {
+        return deepest;
+    }
+
+    /** Tells of a position, on the interface thread, when a deeper look has found another verdict of it. */
+    public void onChange(Consumer<Position> told) {
+        onChange.add(told);
     }
 
     /** The name under which verdicts of looks are kept. */

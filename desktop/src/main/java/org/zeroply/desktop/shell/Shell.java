@@ -50,7 +50,6 @@ import org.zeroply.desktop.reading.ReadingPlace;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.ending.ExactFirst;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
@@ -111,9 +110,10 @@ public final class Shell extends StackPane {
         calculator = new CalculatorService(
                 background.calculating(),
                 background::later,
-                () -> new ExactFirst(machine.forLooks().get(), endings),
-                () -> new ExactFirst(machine.forBatches().get(), endings),
-                () -> new ExactFirst(machine.forPositions().get(), endings));
+                endings,
+                machine.forLooks(),
+                machine.forBatches(),
+                machine.forPositions());
         games = new GamesModel(workbook, background);
         reading = new OpenGame(workbook, background);
         AroundPlaces around = new AroundPlaces();

@@ -24,7 +24,12 @@ class CalculatorServiceTest {
     private final ExecutorService thread = Executors.newSingleThreadExecutor();
     private final List<String> told = Collections.synchronizedList(new ArrayList<>());
     private final CalculatorService service = new CalculatorService(
-            thread, Runnable::run, () -> new Named("looks"), () -> new Named("batches"), () -> new Named("positions"));
+            thread,
+            Runnable::run,
+            plain -> plain,
+            () -> new Named("looks"),
+            () -> new Named("batches"),
+            () -> new Named("positions"));
 
     private record Named(String name) implements Analyst {
         @Override

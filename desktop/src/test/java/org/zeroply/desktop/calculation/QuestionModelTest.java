@@ -56,7 +56,7 @@ class QuestionModelTest {
                 ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
         Background background = AtOnce.background();
         CalculatorService service = new CalculatorService(
-                background.calculating(), Runnable::run, () -> analyst, () -> analyst, () -> analyst);
+                background.calculating(), Runnable::run, plain -> plain, () -> analyst, () -> analyst, () -> analyst);
         game = new OpenGame(workbook, background);
         calculation = new CalculationModel(game, workbook, background, service);
         questions = new QuestionModel(game, calculation, background, service, new ExactEndings(Shelf.NONE));

@@ -37,7 +37,8 @@ class QueueModelTest extends OnAWorkbook {
         first = workbook.games().add(game("[White \"Tarn, Bastian\"]\n1.d4 d5 2.c4 e6 *"), "add");
         second = workbook.games().add(game("[White \"Brandt, Ida\"]\n1.e4 c6 2.d4 d5 *"), "add");
         slow.setOnFailure(failures::add);
-        byHand = new CalculatorService(Runnable::run, found::add, () -> analyst, () -> analyst, () -> analyst);
+        byHand = new CalculatorService(
+                Runnable::run, found::add, plain -> plain, () -> analyst, () -> analyst, () -> analyst);
         model = fresh();
     }
 

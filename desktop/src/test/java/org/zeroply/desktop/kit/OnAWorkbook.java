@@ -36,8 +36,8 @@ public abstract class OnAWorkbook {
 
     protected final FakeAnalyst analyst = new FakeAnalyst();
     protected final Background background = AtOnce.background();
-    protected final CalculatorService service =
-            new CalculatorService(background.calculating(), Runnable::run, () -> analyst, () -> analyst, () -> analyst);
+    protected final CalculatorService service = new CalculatorService(
+            background.calculating(), Runnable::run, plain -> plain, () -> analyst, () -> analyst, () -> analyst);
 
     /** What went wrong in the background; nothing must, unless a test says so. */
     protected final List<Throwable> failures = new ArrayList<>();

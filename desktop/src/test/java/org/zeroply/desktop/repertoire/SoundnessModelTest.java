@@ -67,7 +67,7 @@ class SoundnessModelTest extends OnAWorkbook {
 
     /** A service whose findings come to the interface one at a time, when the test lets them. */
     private CalculatorService step(Analyst who) {
-        return new CalculatorService(Runnable::run, arriving::add, () -> who, () -> who, () -> who);
+        return new CalculatorService(Runnable::run, arriving::add, plain -> plain, () -> who, () -> who, () -> who);
     }
 
     private void oneArrives() {
