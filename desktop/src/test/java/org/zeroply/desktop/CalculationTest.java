@@ -173,13 +173,13 @@ class CalculationTest extends AtTheWindow {
         focus("#calculation-named");
         keys(KeyCode.ENTER);
         assertThat(text("#calculation-named-reason")).contains("Qq9");
-        set("#calculation-named", "h3 Qg5");
+        set("#calculation-named", "Qh6 Qa5");
         keys(KeyCode.ENTER);
         awaitStudy();
         assertThat(Stand.onStage(() -> calculation().candidatesProperty().get().stream()
                         .map(candidate -> candidate.move().toString())
                         .toList()))
-                .contains("h2h3", "d2g5");
+                .contains("d2h6", "d2a5");
         stand.await("the cards", () -> robot.lookup(".candidate").queryAll().size() >= 5);
         assertThat(text("#calculation-named-reason")).isEmpty();
     }
