@@ -14,8 +14,8 @@ import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.ledger.Comparison;
+import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Factor;
-import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Section;
 import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Square;
@@ -63,9 +63,13 @@ class LedgerModelTest extends OnAWorkbook {
             return true;
         });
         // A fast walk is followed when it pauses.
+        await("the ledger follows", () -> !ledger.isBehind());
+    }
+
+    private static void await(String what, Supplier<Boolean> condition) {
         long end = System.nanoTime() + PATIENCE_NANOS;
-        while (onStage(ledger::isBehind)) {
-            assertThat(System.nanoTime()).as("the ledger follows").isLessThan(end);
+        while (!onStage(condition)) {
+            assertThat(System.nanoTime()).as(what).isLessThan(end);
         }
     }
 
@@ -90,17 +94,20 @@ class LedgerModelTest extends OnAWorkbook {
 
     @Test
     void aLedgerIsComputedOnceAPosition() {
-        Ledger once = onStage(() -> ledger.ledger(game.nodeProperty().get()));
+        Entry once = total();
         go(3);
         go(0);
-        assertThat(onStage(() -> ledger.ledger(game.nodeProperty().get()))).isSameAs(once);
+        assertThat(total()).isSameAs(once);
         onStage(() -> {
             game.scaleProperty().set(ValueScale.TWO_BISHOP);
             return true;
         });
-        assertThat(onStage(() -> ledger.ledger(game.nodeProperty().get())))
-                .as("another scale is another ledger")
-                .isNotSameAs(once);
+        assertThat(total()).as("another scale is another ledger").isNotSameAs(once);
+    }
+
+    /** An entry that needs no search; what is found later is put beside it. */
+    private Entry total() {
+        return onStage(() -> ledger.ledger(game.nodeProperty().get()).entry(Factor.TOTAL));
     }
 
     @Test
@@ -147,6 +154,8 @@ class LedgerModelTest extends OnAWorkbook {
 
     @Test
     void sectionsAreClosedAndHidden() {
+        go(0);
+        await("it has looked", () -> !ledger.lookingProperty().get());
         int open = factors().size();
         onStage(() -> {
             ledger.sectionsProperty().set(SectionChoice.USUAL.toggleClosed(Section.PAWNS));
