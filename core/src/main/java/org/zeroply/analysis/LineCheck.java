@@ -236,12 +236,8 @@ public record LineCheck(List<Finding> findings, Map<Integer, Double> losses, int
         /** A move of the tree and best play after it. */
         private CalculatedLine line(int id) {
             Calculation after = known(id);
-            List<Move> moves = new ArrayList<>(List.of(tree.node(id).played()));
-            if (!after.lines().isEmpty()) {
-                moves.addAll(after.lines().getFirst().moves());
-            }
-            int depth = after.lines().isEmpty() ? CalculatedLine.EXACT : after.depth();
-            return new CalculatedLine(moves, after.verdict(), depth);
+            return after.after(
+                    tree.node(id).played(), after.position().sideToMove().opposite());
         }
 
         private Calculation known(int id) {

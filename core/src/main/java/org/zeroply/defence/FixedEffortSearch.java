@@ -14,7 +14,6 @@ import org.zeroply.search.Calculator;
 import org.zeroply.search.Known;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
-import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 /**
@@ -45,15 +44,11 @@ final class FixedEffortSearch {
     /** A move with each of the best replies to it, the best for the other side first; at least one line. */
     List<CalculatedLine> afterAll(Move move, long nodes, int replies) {
         Position after = position.play(move);
-        if (!after.hasLegalMove()) {
-            Verdict verdict = after.isCheckmate() ? Verdict.matesIn(us == Side.WHITE ? 1 : -1) : Verdict.DRAWN;
-            return List.of(new CalculatedLine(List.of(move), verdict, CalculatedLine.EXACT));
-        }
         calculator.forget();
         Calculation found =
                 analyst.calculate(Question.of(after, Limit.nodes(nodes)).withLines(replies), calculation -> {}, cancel);
         return found.lines().isEmpty()
-                ? List.of(new CalculatedLine(List.of(move), found.verdict(), found.depth()))
+                ? List.of(found.after(move, us))
                 : found.lines().stream().map(line -> line.after(move, us)).toList();
     }
 

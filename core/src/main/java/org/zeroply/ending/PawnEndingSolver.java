@@ -160,9 +160,7 @@ final class PawnEndingSolver {
                 return Objects.requireNonNull(settled);
             }
             if (PawnTables.count(PawnEnding.placement(position), mostPlacements + 1) > mostPlacements) {
-                return settled != null
-                        ? settled
-                        : new PawnEnding.NotSettled(PawnEnding.Reason.TOO_LARGE, placements.get());
+                throw new PawnTables.Unfinished(PawnEnding.Reason.TOO_LARGE);
             }
             return solveInRounds(false, PawnEnding.covers(position) ? PawnEnding.ROUNDS : 1);
         } catch (PawnTables.Unfinished unfinished) {

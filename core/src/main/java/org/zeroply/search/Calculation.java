@@ -1,7 +1,9 @@
 package org.zeroply.search;
 
 import java.util.List;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Side;
 
 /**
  * What has been calculated of a position so far.
@@ -24,6 +26,15 @@ public record Calculation(
             return lines.getFirst().verdict();
         }
         return position.isCheckmate() ? Verdict.mated(position.sideToMove()) : Verdict.DRAWN;
+    }
+
+    /** The move of a side that leads here, and best play after it. */
+    public CalculatedLine after(Move move, Side by) {
+        if (!lines.isEmpty()) {
+            return lines.getFirst().after(move, by);
+        }
+        Verdict verdict = position.isCheckmate() ? Verdict.matesIn(by == Side.WHITE ? 1 : -1) : Verdict.DRAWN;
+        return new CalculatedLine(List.of(move), verdict, position.hasLegalMove() ? depth : CalculatedLine.EXACT);
     }
 
     /** What the verdict of the position rests on: the best line, or the rules where no move is legal. */

@@ -15,10 +15,12 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.store.SittingShelf;
+import org.zeroply.task.Item;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeFault;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
+import org.zeroply.task.Want;
 
 /** The place Tasks in the real window: a paper is set, checked, sat, marked, printed, and goes out as homework. */
 @SuppressWarnings("NullAway.Init")
@@ -153,6 +155,34 @@ class TasksPlaceTest extends AtTheWindow {
         stand.await("taken out", () -> outOf().startsWith("out of 0"));
         keys(KeyCode.CONTROL, KeyCode.Z);
         stand.await("back again", () -> outOf().startsWith("out of 9"));
+
+        int reply = tasks().task().orElseThrow().solution().mainLine().get(1);
+        Stand.onStage(() -> {
+            tasks().go(reply);
+            rows().requestFocus();
+            return true;
+        });
+        robot.write("3");
+        stand.await("the reply counts", () -> wants().contains(new Want.Consider(reply)));
+        keys(KeyCode.ENTER);
+        stand.await("all about it", () -> stand.scene().lookup("#item-verdict-enough") != null);
+        robot.clickOn("#item-verdict-enough");
+        robot.clickOn("#sheet-primary");
+        stand.await("a verdict is enough", () -> wants().contains(new Want.Consider(reply, true)));
+        int items = wants().size();
+        Stand.onStage(() -> {
+            rows().requestFocus();
+            return true;
+        });
+        robot.write("5");
+        stand.await("other points", () -> outOf().startsWith("out of 14"));
+        assertThat(wants()).as("of the same item").hasSize(items).contains(new Want.Consider(reply, true));
+    }
+
+    private List<Want> wants() {
+        return tasks().task().orElseThrow().scheme().items().stream()
+                .flatMap(Item::wants)
+                .toList();
     }
 
     @Test

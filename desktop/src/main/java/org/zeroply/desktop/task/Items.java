@@ -61,8 +61,11 @@ final class Items {
     }
 
     private static boolean isOfMove(Item item, int node) {
-        return item instanceof Item.Single single
-                && (single.want().equals(new Want.Find(node)) || single.want().equals(new Want.Consider(node)));
+        return switch (item instanceof Item.Single single ? single.want() : null) {
+            case Want.Find find -> find.node() == node;
+            case Want.Consider consider -> consider.node() == node;
+            case null, default -> false;
+        };
     }
 
     /** The items with other points for the move of a node; in a group whose points stand on the whole, on the whole. */

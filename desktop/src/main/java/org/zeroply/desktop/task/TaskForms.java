@@ -2,13 +2,12 @@ package org.zeroply.desktop.task;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.IntConsumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.event.ActionEvent;
 import javafx.scene.Node;
@@ -86,23 +85,7 @@ public final class TaskForms {
         for (Carrier carrier : carriers) {
             form.addRow(row++, new Label(Texts.of("item.points", carrier.item().label())), carrier.field());
         }
-        Map<Opinion, CheckBox> opinions = new EnumMap<>(Opinion.class);
-        if (item instanceof Item.Single single && single.want() instanceof Want.Judge judge) {
-            FlowPane boxes = new FlowPane(10, 6);
-            boxes.setPrefWrapLength(420);
-            for (Opinion opinion : Opinion.values()) {
-                CheckBox box = new CheckBox(opinion.text());
-                box.setId("item-" + opinion);
-                box.setSelected(judge.opinions().contains(opinion));
-                opinions.put(opinion, box);
-                boxes.getChildren().add(box);
-            }
-            form.addRow(row++, new Label(Texts.of("item.opinions")), boxes);
-        }
-        ChoiceBox<Integer> from = fromChoice(item);
-        if (from != null) {
-            form.addRow(row, new Label(Texts.of("item.from")), from);
-        }
+        Supplier<@Nullable Want> want = wanted(item, form, row);
         Button remove = button("item.remove", "item-remove");
         Button keep = FormParts.primary("item.keep");
         List<Button> buttons = new ArrayList<>(List.of(remove));
@@ -131,7 +114,7 @@ public final class TaskForms {
                         carrier.field(), Points.parse(carrier.field().getText()).isPresent());
             }
             if (right) {
-                Item edited = edited(item, label.getText(), reason.getText(), opinions, from, carriers);
+                Item edited = edited(item, label.getText(), reason.getText(), carriers, want.get());
                 model.task()
                         .ifPresent(task -> model.setItems(
                                 Items.replace(task.scheme().items(), item, edited),
@@ -156,11 +139,53 @@ public final class TaskForms {
         }
     }
 
-    /** From where a line must be followed: the moves on the way to its end. */
-    private @Nullable ChoiceBox<Integer> fromChoice(Item item) {
-        if (!(item instanceof Item.Single single && single.want() instanceof Want.Reach reach)) {
-            return null;
+    /** What can be chosen of what an item wants, as rows of the form; what it wants then, null if nothing can be chosen. */
+    private Supplier<@Nullable Want> wanted(Item item, GridPane form, int row) {
+        return switch (item instanceof Item.Single single ? single.want() : null) {
+            case Want.Judge judge -> {
+                Map<Opinion, CheckBox> boxes = opinions(judge);
+                FlowPane pane = new FlowPane(10, 6);
+                pane.setPrefWrapLength(420);
+                pane.getChildren().addAll(boxes.values());
+                form.addRow(row, new Label(Texts.of("item.opinions")), pane);
+                yield () -> new Want.Judge(
+                        judge.node(),
+                        boxes.keySet().stream()
+                                .filter(opinion -> boxes.get(opinion).isSelected())
+                                .collect(Collectors.toSet()));
+            }
+            case Want.Reach reach -> {
+                ChoiceBox<Integer> from = fromChoice(reach);
+                if (from == null) {
+                    yield () -> null;
+                }
+                form.addRow(row, new Label(Texts.of("item.from")), from);
+                yield () -> new Want.Reach(from.getValue(), reach.node());
+            }
+            case Want.Consider consider -> {
+                CheckBox enough = new CheckBox(Texts.of("item.verdictEnough"));
+                enough.setId("item-verdict-enough");
+                enough.setSelected(consider.isVerdictEnough());
+                form.add(enough, 1, row);
+                yield () -> new Want.Consider(consider.node(), enough.isSelected());
+            }
+            case null, default -> () -> null;
+        };
+    }
+
+    private static Map<Opinion, CheckBox> opinions(Want.Judge judge) {
+        Map<Opinion, CheckBox> boxes = new EnumMap<>(Opinion.class);
+        for (Opinion opinion : Opinion.values()) {
+            CheckBox box = new CheckBox(opinion.text());
+            box.setId("item-" + opinion);
+            box.setSelected(judge.opinions().contains(opinion));
+            boxes.put(opinion, box);
         }
+        return boxes;
+    }
+
+    /** From where a line must be followed: the moves on the way to its end. */
+    private @Nullable ChoiceBox<Integer> fromChoice(Want.Reach reach) {
         Optional<Task> task = model.task();
         if (task.isEmpty() || !task.get().solution().has(reach.node())) {
             return null;
@@ -174,41 +199,13 @@ public final class TaskForms {
         return box;
     }
 
-    @SuppressWarnings("ReferenceEquality")
-    private static Item edited(
-            Item item,
-            String label,
-            String reason,
-            Map<Opinion, CheckBox> opinions,
-            @Nullable ChoiceBox<Integer> from,
-            List<Carrier> carriers) {
-        Item with = withPoints(item, carriers);
-        return switch (with) {
+    /** @param want null for the same as before */
+    private static Item edited(Item item, String label, String reason, List<Carrier> carriers, @Nullable Want want) {
+        return switch (withPoints(item, carriers)) {
             case Item.Group group ->
                 new Item.Group(label.strip(), group.points(), reason.strip(), group.way(), group.parts());
-            case Item.Single single -> {
-                Want want = switch (single.want()) {
-                    case Want.Judge judge -> {
-                        Set<Opinion> chosen = EnumSet.noneOf(Opinion.class);
-                        opinions.forEach((opinion, box) -> {
-                            if (box.isSelected()) {
-                                chosen.add(opinion);
-                            }
-                        });
-                        yield new Want.Judge(judge.node(), chosen);
-                    }
-                    case Want.Reach reach ->
-                        new Want.Reach(from == null ? reach.from() : from.getValue(), reach.node());
-                    case Want.Choose choose -> choose;
-                    case Want.Find find -> find;
-                    case Want.Consider consider -> consider;
-                    case Want.Refute refute -> refute;
-                    case Want.Survive survive -> survive;
-                    case Want.Answer answer -> answer;
-                    case Want.PlayOut play -> play;
-                };
-                yield new Item.Single(label.strip(), single.points(), reason.strip(), want);
-            }
+            case Item.Single single ->
+                new Item.Single(label.strip(), single.points(), reason.strip(), want == null ? single.want() : want);
         };
     }
 
