@@ -150,8 +150,9 @@ public final class TaskForms {
                 form.addRow(row, new Label(Texts.of("item.opinions")), pane);
                 yield () -> new Want.Judge(
                         judge.node(),
-                        boxes.keySet().stream()
-                                .filter(opinion -> boxes.get(opinion).isSelected())
+                        boxes.entrySet().stream()
+                                .filter(box -> box.getValue().isSelected())
+                                .map(Map.Entry::getKey)
                                 .collect(Collectors.toSet()));
             }
             case Want.Reach reach -> {
