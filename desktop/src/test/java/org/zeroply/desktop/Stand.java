@@ -40,6 +40,7 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.reading.ReadingPlace;
 import org.zeroply.desktop.repertoire.RepertoireModel;
@@ -149,22 +150,15 @@ public final class Stand implements AutoCloseable {
                 analysts);
         stage = onStage(Stage::new);
         window = onStage(() -> new AppWindow(stage, width, height, machine));
+        Path book = folder.resolve("Hollow Mill.zeroply");
+        ReadyBooks.put(book, withSample);
         onStage(() -> {
-            window.open(folder.resolve("Hollow Mill.zeroply"));
+            window.open(book);
             stage.show();
             return true;
         });
         await("the workbook", () -> window.shell() != null);
         if (withSample) {
-            try {
-                ZeroPlyApp.fillWithSample(workbook());
-            } catch (IOException failed) {
-                throw new UncheckedIOException(failed);
-            }
-            onStage(() -> {
-                games().refresh();
-                return true;
-            });
             await("the sample club", () -> games().games().size() == SAMPLE_GAMES);
         }
         settle();

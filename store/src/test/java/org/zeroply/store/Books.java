@@ -4,6 +4,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -11,6 +12,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
@@ -28,6 +30,8 @@ import org.zeroply.work.Progress;
 final class Books {
     static final Clock CLOCK = Clock.fixed(Instant.parse("2026-11-24T09:00:00Z"), ZoneOffset.UTC);
 
+    private static byte @Nullable [] made;
+
     private Books() {}
 
     static Workbook open(Path file) {
@@ -35,11 +39,33 @@ final class Books {
     }
 
     static Workbook open(Path file, Clock clock) {
+        copyNew(file);
         WorkbookOpening opening = Workbook.open(file, clock);
         if (opening instanceof WorkbookOpening.Opened opened) {
             return opened.workbook();
         }
         throw new AssertionError("the workbook did not open: " + opening);
+    }
+
+    /** A new workbook is made once and copied, since that takes a tenth of the time; {@link WorkbookTest} makes its own. */
+    private static synchronized void copyNew(Path file) {
+        try {
+            if (made == null) {
+                Path folder = Files.createTempDirectory("zero-ply");
+                Path first = folder.resolve("made.zeroply");
+                ((WorkbookOpening.Opened) Workbook.open(first, CLOCK))
+                        .workbook()
+                        .close();
+                made = Files.readAllBytes(first);
+                Files.delete(first);
+                Files.delete(folder);
+            }
+            if (!Files.exists(file)) {
+                Files.write(file, made);
+            }
+        } catch (IOException failed) {
+            throw new AssertionError(failed);
+        }
     }
 
     static Game game(String pgn) {

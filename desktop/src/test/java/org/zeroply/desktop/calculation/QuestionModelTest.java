@@ -24,13 +24,13 @@ import org.zeroply.desktop.kit.AtOnce;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.FakeAnalyst;
+import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.Shelf;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.store.Workbook;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskKind;
 
@@ -52,8 +52,7 @@ class QuestionModelTest {
 
     @BeforeEach
     void open() {
-        workbook =
-                ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
+        workbook = ReadyBooks.ready(folder.resolve("club.zeroply"), Clock.systemUTC());
         Background background = AtOnce.background();
         CalculatorService service = new CalculatorService(
                 background.calculating(), Runnable::run, plain -> plain, () -> analyst, () -> analyst, () -> analyst);

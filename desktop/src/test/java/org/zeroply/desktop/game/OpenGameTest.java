@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.zeroply.desktop.kit.AtOnce;
+import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
 import org.zeroply.ledger.ValueScale;
@@ -22,7 +23,6 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
 import org.zeroply.store.Workbook;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
@@ -37,8 +37,7 @@ class OpenGameTest {
 
     @BeforeEach
     void open() {
-        workbook =
-                ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), Clock.systemUTC())).workbook();
+        workbook = ReadyBooks.ready(folder.resolve("club.zeroply"), Clock.systemUTC());
         game = new OpenGame(workbook, AtOnce.background());
         game.add(Game.empty(), "new game");
     }

@@ -21,7 +21,6 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.store.Workbook;
-import org.zeroply.store.WorkbookOpening;
 
 /**
  * What tests of models stand on: a real workbook in a folder, background work that is done at once, and an analyst that does
@@ -59,7 +58,7 @@ public abstract class OnAWorkbook {
     }
 
     protected final Workbook open(String name) {
-        return ((WorkbookOpening.Opened) Workbook.open(folder.resolve(name), CLOCK)).workbook();
+        return ReadyBooks.ready(folder.resolve(name), CLOCK);
     }
 
     protected static Game game(String pgn) {

@@ -22,8 +22,8 @@ import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.kit.Background;
+import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.store.Workbook;
-import org.zeroply.store.WorkbookOpening;
 import org.zeroply.task.Opinion;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Script;
@@ -78,7 +78,7 @@ class SittingModelTest {
     @BeforeEach
     void open() throws IOException {
         Stand.startToolkit();
-        workbook = ((WorkbookOpening.Opened) Workbook.open(folder.resolve("club.zeroply"), hands)).workbook();
+        workbook = ReadyBooks.ready(folder.resolve("club.zeroply"), hands);
         background = new Background(Background.Threads.usual(), Ticker.SYSTEM);
         paper = TaskPgn.read(new ByteArrayInputStream(TASK.repeat(2).getBytes(StandardCharsets.UTF_8)))
                 .paper();
