@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
@@ -215,10 +216,10 @@ public final class ChecksRunOut {
             settle(End.MATE, mates);
             return;
         }
-        int[] atWorst = runOuts(mates, true, false);
-        int[] atBest = runOuts(mates, false, false);
+        int[] atWorst = runOuts(mates, true, check -> false);
+        int[] atBest = runOuts(mates, false, check -> false);
         if (atBest[0] != OPEN) {
-            settle(End.RUN_OUT, runOuts(mates, false, true));
+            settle(End.RUN_OUT, runOuts(mates, false, Check::givesAway));
         } else if (atWorst[0] == OPEN) {
             settle(End.PERPETUAL, atWorst);
         } else if (kingPath.isEmpty()) {
@@ -250,8 +251,13 @@ public final class ChecksRunOut {
         return mates;
     }
 
-    /** How many checks each place has at most before they run out; OPEN where they need not. */
-    private int[] runOuts(int[] mates, boolean unexploredEnds, boolean withoutGifts) {
+    /**
+     * How many checks each place has at most before they run out; OPEN where they need not.
+     *
+     * @param unexploredEnds whether they run out at places that were not looked at
+     * @param leftOut checks that do not count
+     */
+    private int[] runOuts(int[] mates, boolean unexploredEnds, Predicate<Check> leftOut) {
         int[] left = new int[places.size()];
         Arrays.fill(left, OPEN);
         boolean changed = true;
@@ -261,8 +267,7 @@ public final class ChecksRunOut {
             for (int at = 0; at < left.length; at++) {
                 Place here = places.get(at);
                 boolean ends = here.expanded
-                        ? here.checks.stream()
-                                .allMatch(check -> withoutGifts && check.givesAway() || escapes(check, left))
+                        ? here.checks.stream().allMatch(check -> leftOut.test(check) || escapes(check, left))
                         : unexploredEnds;
                 if (left[at] == OPEN && mates[at] == OPEN && ends) {
                     fresh.add(at);
