@@ -282,6 +282,9 @@ public final class CalculationPane extends VBox {
 
     /** A proof reaches every depth, so it is named as a proof and not by a number of half-moves. */
     private static String effort(Calculation best) {
+        if (best.nodes() == 0) {
+            return Grounds.of(best.depth()).text();
+        }
         String spent = seconds(best.millis());
         String positions = millions(best.nodes());
         return Grounds.of(best.depth()).isProof()
