@@ -288,7 +288,12 @@ final class SolutionPane extends BorderPane {
         private Node mark(MarkCell cell) {
             Item.Group group = cell.group();
             Want want = cell.item().want();
-            String word = Texts.of(want instanceof Want.Survive ? "want.SURVIVE" : "want." + want.skill());
+            String word = Texts.of(
+                    switch (want) {
+                        case Want.Survive survive -> "want.SURVIVE";
+                        case Want.Consider consider when consider.isVerdictEnough() -> "want.considerOrJudge";
+                        default -> "want." + want.skill();
+                    });
             Label kind =
                     Widgets.label("mark-kind", group == null ? word : Texts.of("way." + group.way()) + " · " + word);
             kind.setMinWidth(Region.USE_PREF_SIZE);
