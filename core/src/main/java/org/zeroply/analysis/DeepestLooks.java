@@ -31,7 +31,7 @@ import org.zeroply.work.Cancel;
  * holds for positions that differ in the half-moves since the last capture or pawn move. Any thread.
  */
 public final class DeepestLooks implements Known {
-    private static final int MOST = 200_000;
+    private static final int MOST = 50_000;
 
     private final Known exact;
     private final Map<Key, Seen> deepest = new LinkedHashMap<>(16, 0.75f, true) {
@@ -53,10 +53,20 @@ public final class DeepestLooks implements Known {
         }
     }
 
-    /** What a look found: best play, what it leads to, and how deep that was. */
-    private record Look(List<Move> line, Verdict verdict, int depth) {
-        static Look of(CalculatedLine line) {
-            return new Look(line.moves(), line.verdict(), line.depth());
+    /**
+     * What a look found.
+     *
+     * @param line best play
+     * @param depth how deep it was followed
+     * @param depthOfAll how deep all moves were looked at, so that none is better; it may be less where a look was ended
+     */
+    private record Look(List<Move> line, Verdict verdict, int depth, int depthOfAll) {
+        Look(List<Move> line, Verdict verdict, int depth) {
+            this(line, verdict, depth, depth);
+        }
+
+        static Look best(CalculatedLine line, int depthOfAll) {
+            return new Look(line.moves(), line.verdict(), line.depth(), Math.min(line.depth(), depthOfAll));
         }
     }
 
@@ -168,9 +178,9 @@ public final class DeepestLooks implements Known {
                 }
             }
             if (question.only().isEmpty() && !found.lines().isEmpty()) {
-                CalculatedLine best = found.lines().getFirst();
-                learn(position, Look.of(best), changed);
-                Look most = new Look(List.of(), best.verdict().afterMoveOf(us), less(best.depth()));
+                Look best = Look.best(found.lines().getFirst(), found.depth());
+                learn(position, best, changed);
+                Look most = new Look(List.of(), best.verdict().afterMoveOf(us), less(best.depthOfAll()));
                 List<Move> listed = firstMoves(found);
                 for (Move move : position.legalMoves()) {
                     if (!listed.contains(move)) {
@@ -244,7 +254,8 @@ public final class DeepestLooks implements Known {
             }
             lines.sort(bestFirst(us));
             if (here != null && question.only().isEmpty()) {
-                deepest.put(key, new Seen(Look.of(lines.getFirst()), seen.most()));
+                Look best = Look.best(lines.getFirst(), Math.max(found.depth(), here.depthOfAll()));
+                deepest.put(key, new Seen(best, seen.most()));
                 changed = !lines.getFirst().verdict().equals(here.verdict());
             }
         }
@@ -276,11 +287,11 @@ public final class DeepestLooks implements Known {
     }
 
     private static CalculatedLine noBetter(CalculatedLine line, Look position, Side us) {
-        if (line.depth() >= position.depth()) {
+        if (line.depth() >= position.depthOfAll()) {
             return line;
         }
         Verdict verdict = line.verdict().atMost(position.verdict(), us);
-        return verdict.equals(line.verdict()) ? line : new CalculatedLine(line.moves(), verdict, position.depth());
+        return verdict.equals(line.verdict()) ? line : new CalculatedLine(line.moves(), verdict, position.depthOfAll());
     }
 
     /** Whether neither a position nor one that a move leads to has been on the board before in its game. */

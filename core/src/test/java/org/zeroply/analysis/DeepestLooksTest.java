@@ -157,6 +157,16 @@ class DeepestLooksTest {
     }
 
     @Test
+    void theBestIsTheBestOnlyAsDeepAsAllWereLookedAt() {
+        Told stopped = told().line(START, 30, 13, "Rab1", "Ra2").line(START, 20, 9, "Rac1", "Ra2");
+        assertThat(said(ask(stopped, START, 2))).isEqualTo("Rab1 30@13, Rac1 20@9");
+        assertThat(said(ask(told().line(START, 70, 8, "h3", "h6"), START, 1, "h3")))
+                .isEqualTo("h3 30@9");
+        assertThat(said(ask(told().line(START, 70, 10, "h4", "h6"), START, 1, "h4")))
+                .isEqualTo("h4 70@10");
+    }
+
+    @Test
     void theSideToMoveIsHeldToItsOwnView() {
         Position black = after("h3");
         ask(told().line(black, -30, 18, "Ra2", "Rab1"), black, 1);
