@@ -232,7 +232,7 @@ public record Parries(
         }
 
         private boolean isMet(Looked one, double best) {
-            if (looks.isMated(one.line())) {
+            if (looks.isMated(one.line()) || isLostForCertain(one.line()) && best > 0) {
                 return false;
             }
             return switch (threat.kind()) {
@@ -241,6 +241,11 @@ public record Parries(
                 case PROMOTION, MATERIAL, DOUBLE ->
                     keepsMost(one) || bestKeepsMost && worth(one.line()) >= bestWorth - AS_GOOD;
             };
+        }
+
+        /** An exact line ends where its ending is known, so that what is lost there need not be on the board yet. */
+        private boolean isLostForCertain(CalculatedLine line) {
+            return line.isExact() && line.verdict().expectedFor(us) == 0;
         }
 
         private int worth(CalculatedLine line) {
