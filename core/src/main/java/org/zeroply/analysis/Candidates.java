@@ -92,9 +92,7 @@ public final class Candidates {
                         lines.add(line);
                     }
                 });
-        Side side = position.sideToMove();
-        int sign = side == Side.WHITE ? -1 : 1;
-        lines.sort(Comparator.comparingInt(line -> sign * line.verdict().hundredths()));
+        lines.sort(CalculatedLine.bestFirst(position.sideToMove()));
         Ledger here = Ledger.of(position, scale);
         List<Candidate> candidates = new ArrayList<>();
         for (CalculatedLine line : lines) {

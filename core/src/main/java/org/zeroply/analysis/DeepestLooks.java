@@ -2,7 +2,6 @@ package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -152,7 +151,7 @@ public final class DeepestLooks implements Known {
         for (Study study : studies) {
             for (int i = 0; i < study.calculations().size(); i++) {
                 Calculation found = study.calculations().get(i);
-                List<Move> only = i == 0 ? List.of() : firstMoves(found);
+                List<Move> only = i == 0 ? List.of() : found.firstMoves();
                 if (!found.lines().isEmpty()) {
                     learn(question(study.position(), only, found), found);
                 }
@@ -181,7 +180,7 @@ public final class DeepestLooks implements Known {
                 Look best = Look.best(found.lines().getFirst(), found.depth());
                 learn(position, best, changed);
                 Look most = new Look(List.of(), best.verdict().afterMoveOf(us), less(best.depthOfAll()));
-                List<Move> listed = firstMoves(found);
+                List<Move> listed = found.firstMoves();
                 for (Move move : position.legalMoves()) {
                     if (!listed.contains(move)) {
                         learn(position.play(move), most, changed);
@@ -190,10 +189,6 @@ public final class DeepestLooks implements Known {
             }
         }
         changed.forEach(listener);
-    }
-
-    private static List<Move> firstMoves(Calculation found) {
-        return found.lines().stream().map(CalculatedLine::first).toList();
     }
 
     private void learn(Position position, Look now, List<Position> changed) {
@@ -222,7 +217,7 @@ public final class DeepestLooks implements Known {
         }
         List<Calculation> all = new ArrayList<>();
         for (Calculation found : study.calculations()) {
-            List<Move> only = all.isEmpty() ? List.of() : firstMoves(found);
+            List<Move> only = all.isEmpty() ? List.of() : found.firstMoves();
             all.add(deepened(question(study.position(), only, found), found));
         }
         return new Study(study.position(), study.threats(), all, study.natural(), study.ease(), study.complete());
@@ -244,7 +239,7 @@ public final class DeepestLooks implements Known {
                 CalculatedLine known = known(position, here, line.first());
                 lines.add(known != null && known.depth() >= line.depth() ? known : line);
             }
-            others(question, firstMoves(found))
+            others(question, found.firstMoves())
                     .map(move -> known(position, here, move))
                     .filter(Objects::nonNull)
                     .filter(known -> known.depth() >= found.depth())
@@ -252,7 +247,7 @@ public final class DeepestLooks implements Known {
             if (here != null) {
                 lines.replaceAll(line -> noBetter(line, here, us));
             }
-            lines.sort(bestFirst(us));
+            lines.sort(CalculatedLine.bestFirst(us));
             if (here != null && question.only().isEmpty()) {
                 Look best = Look.best(lines.getFirst(), Math.max(found.depth(), here.depthOfAll()));
                 deepest.put(key, new Seen(best, seen.most()));
@@ -302,10 +297,5 @@ public final class DeepestLooks implements Known {
         Set<Long> earlier = before.stream().map(Position::key).collect(Collectors.toSet());
         return position.legalMoves().stream()
                 .noneMatch(move -> earlier.contains(position.play(move).key()));
-    }
-
-    private static Comparator<CalculatedLine> bestFirst(Side us) {
-        int sign = us == Side.WHITE ? -1 : 1;
-        return Comparator.comparingInt(line -> sign * line.verdict().hundredths());
     }
 }

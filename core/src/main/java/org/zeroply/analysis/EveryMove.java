@@ -1,7 +1,6 @@
 package org.zeroply.analysis;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -117,11 +116,9 @@ public record EveryMove(Position position, List<Entry> moves, boolean complete) 
 
     private static EveryMove state(Position position, Map<Move, Calculation> found, boolean last, Cancel cancel) {
         Side side = position.sideToMove();
-        int sign = side == Side.WHITE ? -1 : 1;
         List<CalculatedLine> lines = found.values().stream()
                 .map(calculation -> calculation.lines().getFirst())
-                .sorted(Comparator.comparingInt(
-                        (CalculatedLine line) -> sign * line.verdict().hundredths()))
+                .sorted(CalculatedLine.bestFirst(side))
                 .toList();
         double best = lines.isEmpty() ? 0 : lines.getFirst().verdict().expectedFor(side);
         List<Entry> entries = new ArrayList<>();

@@ -10,7 +10,6 @@ import org.zeroply.ledger.ValueScale;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
-import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Question;
@@ -151,8 +150,7 @@ public record Study(
             List<Move> wanted = new ArrayList<>(task.named());
             natural.stream().filter(move -> !wanted.contains(move)).forEach(wanted::add);
             if (best != null) {
-                wanted.removeAll(
-                        best.lines().stream().map(CalculatedLine::first).toList());
+                wanted.removeAll(best.firstMoves());
             }
             for (Move move : wanted) {
                 if (cancel.isRequested()) {
@@ -169,7 +167,7 @@ public record Study(
                 return;
             }
             List<Move> looked = new ArrayList<>();
-            best.lines().stream().limit(EASE_OF).map(CalculatedLine::first).forEach(looked::add);
+            best.firstMoves().stream().limit(EASE_OF).forEach(looked::add);
             task.named().stream().filter(move -> !looked.contains(move)).forEach(looked::add);
             for (Move move : looked) {
                 if (cancel.isRequested()) {

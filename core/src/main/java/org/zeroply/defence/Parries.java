@@ -25,13 +25,9 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
-import org.zeroply.search.Calculation;
-import org.zeroply.search.Calculator;
 import org.zeroply.search.Grounds;
 import org.zeroply.search.Known;
-import org.zeroply.search.Limit;
 import org.zeroply.search.ProofSearch;
-import org.zeroply.search.Question;
 import org.zeroply.search.Threat;
 import org.zeroply.work.Cancel;
 
@@ -93,22 +89,17 @@ public record Parries(
         }
         Side them = free.sideToMove();
         Position struck = free.play(move);
-        List<Move> line = new ArrayList<>(List.of(move));
-        if (struck.hasLegalMove()) {
-            Calculation found = known.before(new Calculator(4, 1))
-                    .calculate(Question.of(struck, Limit.nodes(SECOND_LOOK)), partial -> {}, cancel);
-            if (found.lines().isEmpty()) {
-                return Optional.empty();
-            }
-            line.addAll(found.lines().getFirst().moves());
-            int mateIn = found.verdict().mateIn() * (them == Side.WHITE ? 1 : -1);
-            if (mateIn > 0) {
-                return Optional.of(mate(position, line, mateIn + 1));
-            }
-        } else if (struck.isCheckmate()) {
-            return Optional.of(mate(position, line, 1));
-        } else {
+        if (!struck.hasLegalMove() && !struck.isCheckmate()) {
             return Optional.empty();
+        }
+        CalculatedLine found = new FixedEffortSearch(free, known, cancel).after(move, SECOND_LOOK);
+        if (cancel.isRequested()) {
+            return Optional.empty();
+        }
+        List<Move> line = found.moves();
+        int mateIn = found.verdict().mateIn() * (them == Side.WHITE ? 1 : -1);
+        if (mateIn > 0) {
+            return Optional.of(mate(position, line, mateIn));
         }
         int gain = Settled.atEnd(free, line, them) - PieceValues.balance(free, them);
         if (gain < 1) {

@@ -1,7 +1,6 @@
 package org.zeroply.ending;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -73,7 +72,7 @@ final class ExactFirst implements Analyst {
         if (known.isEmpty() || cancel.isRequested()) {
             return calculator.calculate(question, partial, cancel);
         }
-        known.sort(bestFirst(position));
+        known.sort(CalculatedLine.bestFirst(position.sideToMove()));
         Calculation exact = exact(question, known);
         if (open.isEmpty() || decides(question, known, solution)) {
             partial.accept(exact);
@@ -109,18 +108,13 @@ final class ExactFirst implements Analyst {
                     : line.verdict().atMost(solution.get().verdict(), position.sideToMove());
             lines.add(new CalculatedLine(line.moves(), verdict, line.depth()));
         }
-        lines.sort(bestFirst(position));
+        lines.sort(CalculatedLine.bestFirst(position.sideToMove()));
         return new Calculation(
                 position, first(lines, question.lines()), rest.depth(), rest.nodes(), rest.millis(), rest.complete());
     }
 
     private static List<CalculatedLine> first(List<CalculatedLine> lines, int most) {
         return lines.subList(0, Math.min(most, lines.size()));
-    }
-
-    private static Comparator<CalculatedLine> bestFirst(Position position) {
-        int sign = position.sideToMove() == Side.WHITE ? -1 : 1;
-        return Comparator.comparingInt(line -> sign * line.verdict().hundredths());
     }
 
     /** What is known of a position; nothing of a win that may come too late. */

@@ -1,6 +1,7 @@
 package org.zeroply.search;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
@@ -20,6 +21,12 @@ public record CalculatedLine(List<Move> moves, Verdict verdict, int depth) {
         if (moves.isEmpty()) {
             throw new IllegalArgumentException("a line has at least one move");
         }
+    }
+
+    /** By verdict, the best for a side first; equal ones stay in their order. */
+    public static Comparator<CalculatedLine> bestFirst(Side side) {
+        int sign = side == Side.WHITE ? -1 : 1;
+        return Comparator.comparingInt(line -> sign * line.verdict().hundredths());
     }
 
     public Move first() {

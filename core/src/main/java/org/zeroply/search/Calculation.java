@@ -28,6 +28,11 @@ public record Calculation(
         return position.isCheckmate() ? Verdict.mated(position.sideToMove()) : Verdict.DRAWN;
     }
 
+    /** The first moves of the lines, in their order. */
+    public List<Move> firstMoves() {
+        return lines.stream().map(CalculatedLine::first).toList();
+    }
+
     /** The move of a side that leads here, and best play after it. */
     public CalculatedLine after(Move move, Side by) {
         if (!lines.isEmpty()) {
