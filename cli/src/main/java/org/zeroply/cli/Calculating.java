@@ -211,7 +211,7 @@ final class Calculating {
                 return 0;
             }
             if (threats.isEmpty()) {
-                out().println("no threat");
+                out().println("none found");
             }
             for (Threat threat : threats) {
                 String line = threat.line().isEmpty()

@@ -1,6 +1,7 @@
 package org.zeroply.analysis;
 
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Verdict;

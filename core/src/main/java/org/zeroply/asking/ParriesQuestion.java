@@ -19,7 +19,7 @@ import org.zeroply.search.Threat;
 import org.zeroply.search.Threats;
 import org.zeroply.words.Words;
 
-/** Every legal move that meets the gravest threat, or a named one, by what it does, with its price. */
+/** Every legal move that meets the gravest threat, or a named one, by what it does, with its price; the other threats are told. */
 public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answer> {
     /** The first move of a threat. */
     public static final Parameter.Words THREAT = new Parameter.Words("threat", "question.PARRIES.typed", false, false);
@@ -27,8 +27,13 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
     private static final int SHOWN = 5;
     private static final int DRAWN = 2;
 
-    /** What is found: the ways to meet it, or null where nothing threatens. */
-    public record Answer(@Nullable Parries parries) {}
+    /**
+     * What is found.
+     *
+     * @param parries the ways to meet the threat; null where nothing threatens
+     * @param others what is threatened besides
+     */
+    public record Answer(@Nullable Parries parries, List<Threat> others) {}
 
     @Override
     public String key() {
@@ -54,11 +59,11 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
     public Outcome<Answer> ask(Asked asked, Consumer<Answer> partial) {
         Position position = asked.position();
         String typed = asked.given().of(THREAT);
+        List<Threat> threats = new Threats().against(position, asked.cancel());
         Threat threat;
         if (typed.isEmpty()) {
-            List<Threat> threats = new Threats().against(position, asked.cancel());
             if (threats.isEmpty()) {
-                return new Outcome.Found<>(new Answer(null));
+                return new Outcome.Found<>(new Answer(null, List.of()));
             }
             threat = threats.getFirst();
         } else {
@@ -69,14 +74,25 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
             if (move == null) {
                 return new Outcome.Refused<>(Words.of("parries.noMove", typed));
             }
-            Optional<Threat> named = Parries.named(position, move, asked.known(), asked.cancel());
+            Optional<Threat> named = threats.stream()
+                    .filter(each -> each.line().getFirst().equals(move))
+                    .findFirst()
+                    .or(() -> Parries.named(position, move, asked.known(), asked.cancel()));
             if (named.isEmpty()) {
                 return new Outcome.Refused<>(Words.of("parries.harmless", typed));
             }
             threat = named.get();
         }
-        return new Outcome.Found<>(new Answer(Parries.of(
-                position, threat, asked.known(), found -> partial.accept(new Answer(found)), asked.cancel())));
+        List<Threat> others =
+                threats.stream().filter(each -> !each.equals(threat)).toList();
+        return new Outcome.Found<>(new Answer(
+                Parries.of(
+                        position,
+                        threat,
+                        asked.known(),
+                        found -> partial.accept(new Answer(found, others)),
+                        asked.cancel()),
+                others));
     }
 
     @Override
@@ -98,6 +114,7 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
             rows.add(row(asked, position, parry, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
         }
         found.failing().forEach(parry -> rows.add(row(asked, position, parry, Emphasis.WEAK)));
+        answer.others().forEach(other -> rows.add(other(asked, position, other)));
         String name = Words.of("threat." + threat.kind(), threat.mateIn());
         String what = threat.line().isEmpty()
                 ? name
@@ -109,7 +126,7 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
                         ? ""
                         : found.meeting().getFirst().grounds().text();
         QuestionReport report =
-                QuestionReport.of(headline, grounds, rows, facts(found)).withDrawn(drawn(position, threat));
+                QuestionReport.of(headline, grounds, rows, facts(answer, found)).withDrawn(drawn(position, threat));
         return found.complete() && !found.meeting().isEmpty() ? report.withSeed(new TaskSeed.Parry(found)) : report;
     }
 
@@ -124,6 +141,17 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
 
     private static String begin(Asked asked, Position position, List<Move> moves) {
         return San.line(position, moves.subList(0, Math.min(SHOWN, moves.size())), asked.language());
+    }
+
+    /** Another threat, for which the question is asked when its row is taken. */
+    private static Row other(Asked asked, Position position, Threat threat) {
+        Position free = position.play(Move.PASS);
+        return Row.remark(
+                        begin(asked, free, threat.line()),
+                        Words.of("parries.other", Words.of("threat." + threat.kind(), threat.mateIn())),
+                        Emphasis.USUAL)
+                .withDrawn(drawn(position, threat))
+                .asking(San.write(free, threat.line().getFirst(), asked.language()));
     }
 
     private static Row row(Asked asked, Position position, Parry parry, Emphasis emphasis) {
@@ -160,9 +188,16 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
         return rows;
     }
 
-    private static Fact facts(Parries parries) {
+    private static Fact facts(Answer answer, Parries parries) {
+        Position position = parries.position();
         return Fact.named("threat", parries.threat().kind().name())
                 .with("real", parries.empty() == null)
+                .with(
+                        "others",
+                        Fact.texts(answer.others().stream()
+                                .map(other -> San.write(
+                                        position.play(Move.PASS), other.line().getFirst()))
+                                .toList()))
                 .with("meeting", new Fact.Many(facts(parries, parries.meeting())))
                 .with("failing", new Fact.Many(facts(parries, parries.failing())));
     }

@@ -70,6 +70,7 @@ public record QuestionReport(
      * @param line the moves from the asked position up to this row; empty if it cannot be played
      * @param drawn over the board while it is chosen
      * @param finding what a line check found, which can be taken in; else null
+     * @param asks what the question is asked with instead if the row is taken, as if it had been typed; empty for nothing
      * @param children the rows under it, made when they are opened
      */
     public record Row(
@@ -79,6 +80,7 @@ public record QuestionReport(
             List<Move> line,
             List<Drawn> drawn,
             LineCheck.@Nullable Finding finding,
+            String asks,
             boolean hasChildren,
             Supplier<List<Row>> children) {
         public Row {
@@ -88,7 +90,7 @@ public record QuestionReport(
 
         /** A row that can be played. */
         public static Row of(String text, String detail, Emphasis emphasis, List<Move> line) {
-            return new Row(text, detail, emphasis, line, List.of(), null, false, List::of);
+            return new Row(text, detail, emphasis, line, List.of(), null, "", false, List::of);
         }
 
         /** A row that only says something. */
@@ -97,16 +99,21 @@ public record QuestionReport(
         }
 
         public Row withDrawn(List<? extends Drawn> over) {
-            return new Row(text, detail, emphasis, line, List.copyOf(over), finding, hasChildren, children);
+            return new Row(text, detail, emphasis, line, List.copyOf(over), finding, asks, hasChildren, children);
         }
 
         /** With rows under it, made when they are first asked for. */
         public Row over(boolean isThereAny, Supplier<List<Row>> under) {
-            return new Row(text, detail, emphasis, line, drawn, finding, isThereAny, under);
+            return new Row(text, detail, emphasis, line, drawn, finding, asks, isThereAny, under);
         }
 
         Row of(LineCheck.Finding found) {
-            return new Row(text, detail, emphasis, line, drawn, found, hasChildren, children);
+            return new Row(text, detail, emphasis, line, drawn, found, asks, hasChildren, children);
+        }
+
+        /** A row that asks the question again when it is taken. */
+        Row asking(String typed) {
+            return new Row(text, detail, emphasis, line, drawn, finding, typed, hasChildren, children);
         }
     }
 

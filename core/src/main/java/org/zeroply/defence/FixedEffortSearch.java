@@ -2,10 +2,10 @@ package org.zeroply.defence;
 
 import java.util.List;
 import org.zeroply.analysis.Candidate;
-import org.zeroply.analysis.Settled;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;

@@ -14,6 +14,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
+import org.zeroply.search.ForcedGain;
 import org.zeroply.search.Threat;
 
 /**
@@ -145,14 +146,8 @@ final class OnTheBoard {
     }
 
     private long capturedSquare(Move move) {
-        Piece captured = position.captured(move);
-        if (captured == null) {
-            return 0;
-        }
-        boolean enPassant = position.pieceAt(move.to()) == null;
-        return enPassant
-                ? Square.of(move.to().file(), move.from().rank()).bit()
-                : move.to().bit();
+        Square captured = position.capturedOn(move);
+        return captured == null ? 0 : captured.bit();
     }
 
     private boolean leaves(Move move, boolean kingMoves) {
@@ -235,12 +230,9 @@ final class OnTheBoard {
         if (!again.isLegal(first)) {
             return true;
         }
-        Position struck = again.play(first);
-        return switch (threat.kind()) {
-            case MATE -> threat.mateIn() == 1 && !struck.isCheckmate();
-            case MATERIAL -> Exchange.result(again, first.to(), them) <= 0;
-            case PROMOTION, DOUBLE, CHECK -> Exchange.result(struck, first.to(), us) > 0;
-        };
+        return threat.kind() == Threat.Kind.MATE
+                ? threat.mateIn() == 1 && !again.play(first).isCheckmate()
+                : ForcedGain.of(again, first, 1) < 1;
     }
 
     // ---- guards

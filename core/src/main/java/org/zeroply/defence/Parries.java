@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Candidate;
-import org.zeroply.analysis.Settled;
 import org.zeroply.ledger.Change;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Ledger;
@@ -21,14 +20,17 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.ForcedGain;
 import org.zeroply.search.Grounds;
 import org.zeroply.search.Known;
 import org.zeroply.search.ProofSearch;
 import org.zeroply.search.Threat;
+import org.zeroply.search.Threats;
 import org.zeroply.work.Cancel;
 
 /**
@@ -105,13 +107,7 @@ public record Parries(
         if (gain < 1) {
             return Optional.empty();
         }
-        return Optional.of(new Threat(
-                free.captured(move) == null ? Threat.Kind.DOUBLE : Threat.Kind.MATERIAL,
-                line,
-                won(free, line),
-                SquareSet.of(move.from()),
-                A_PAWN * gain,
-                0));
+        return Optional.of(Threats.won(free, line, A_PAWN * gain));
     }
 
     private static Threat mate(Position position, List<Move> line, int mateIn) {
@@ -122,18 +118,6 @@ public record Parries(
                 SquareSet.of(line.getFirst().from()),
                 0,
                 mateIn);
-    }
-
-    /** Where the first man is taken by the side that begins the line. */
-    private static SquareSet won(Position free, List<Move> line) {
-        Position here = free;
-        for (int i = 0; i < line.size(); i++) {
-            if (i % 2 == 0 && here.captured(line.get(i)) != null) {
-                return SquareSet.of(line.get(i).to());
-            }
-            here = here.play(line.get(i));
-        }
-        return SquareSet.NONE;
     }
 
     /**
@@ -229,7 +213,7 @@ public record Parries(
             return switch (threat.kind()) {
                 case MATE -> true;
                 case CHECK -> best - one.line().verdict().expectedFor(us) < Candidate.REFUTED;
-                case PROMOTION, MATERIAL, DOUBLE ->
+                case PROMOTION, MATERIAL, DOUBLE, FORCED ->
                     keepsMost(one) || bestKeepsMost && worth(one.line()) >= bestWorth - AS_GOOD;
             };
         }
@@ -326,7 +310,7 @@ public record Parries(
                     : Settled.bestExchange(struck, us);
         }
 
-        /** Whether the first move of the threat still wins what it won, by the exchange there. */
+        /** Whether the first move of the threat still wins what it won, by the exchange there or by force. */
         private boolean goesOn(Position after) {
             Move first = threat.line().getFirst();
             if (!after.accepts(first)) {
@@ -334,9 +318,8 @@ public record Parries(
             }
             Position struck = after.play(first);
             return switch (threat.kind()) {
-                case CHECK -> false;
                 // A mate that is met does not come; where nothing on the board stops it, what is threatened back does.
-                case MATE -> false;
+                case CHECK, MATE -> false;
                 case PROMOTION -> Exchange.result(struck, first.to(), us) < PieceValues.of(PieceType.QUEEN) - 1;
                 case MATERIAL -> Exchange.result(after, first.to(), us.opposite()) * A_PAWN * 2 > threat.gain();
                 case DOUBLE -> {
@@ -346,6 +329,7 @@ public record Parries(
                     }
                     yield stillHits && Exchange.result(struck, first.to(), us) == 0;
                 }
+                case FORCED -> ForcedGain.of(after, first, 1) * A_PAWN * 2 > threat.gain();
             };
         }
 

@@ -2,6 +2,7 @@ package org.zeroply.ledger;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -21,17 +22,29 @@ public final class SearchedEntries {
     private final Calculator calculator = new Calculator(1, 1);
 
     /**
-     * Reads a position.
+     * Reads a position of which nothing else is known.
      *
      * @param language whose piece letters name the moves
      * @return the entries of all searched factors; fewer once a cancel is requested
      */
-    public synchronized List<Entry> read(Position position, Language language, Cancel cancel) {
+    public List<Entry> read(Position position, Language language, Cancel cancel) {
+        return read(position, null, language, cancel);
+    }
+
+    /**
+     * Reads a position.
+     *
+     * @param exchange the exchange that the move before has left open, if it has
+     * @param language whose piece letters name the moves
+     * @return the entries of all searched factors; fewer once a cancel is requested
+     */
+    public synchronized List<Entry> read(
+            Position position, @Nullable Underway exchange, Language language, Cancel cancel) {
         calculator.forget();
         Survey survey = new Survey(position);
         Searches searches = new Searches(calculator, cancel);
         List<Entry> entries = new ArrayList<>();
-        ThreatFamily threats = new ThreatFamily(survey, language, cancel);
+        ThreatFamily threats = new ThreatFamily(survey, exchange, language, cancel);
         entries.add(threats.entry());
         entries.addAll(new DutyFamily(survey, searches).entries());
         entries.add(new BackRankFamily(survey, searches, language).entry());

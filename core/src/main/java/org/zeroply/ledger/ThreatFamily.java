@@ -3,11 +3,14 @@ package org.zeroply.ledger;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -20,12 +23,13 @@ import org.zeroply.work.Cancel;
 /** What the side not to move threatens, and what the side to move can do at once. */
 final class ThreatFamily {
     private static final long OWN_MATE_NODES = 4_000;
+    private static final int A_PAWN = 100;
 
     private final Survey survey;
     private final Language language;
     private final List<List<Threat>> bySide = new ArrayList<>();
 
-    ThreatFamily(Survey survey, Language language, Cancel cancel) {
+    ThreatFamily(Survey survey, @Nullable Underway exchange, Language language, Cancel cancel) {
         this.survey = survey;
         this.language = language;
         Position position = survey.position;
@@ -33,8 +37,19 @@ final class ThreatFamily {
         // The side to move is asked as if the other had passed before.
         List<Threat> against = new Threats().against(position, cancel);
         List<Threat> own = position.isCheck() ? List.of() : new Threats(OWN_MATE_NODES).by(position, cancel);
+        if (exchange != null && !position.isCheck()) {
+            Square square = exchange.last().to();
+            against = without(against, threat -> threat.line().getFirst().from() == square);
+            own = without(
+                    own,
+                    threat -> threat.line().getFirst().to() == square && threat.gain() <= A_PAWN * exchange.taken());
+        }
         bySide.add(toMove == Side.WHITE ? own : against);
         bySide.add(toMove == Side.WHITE ? against : own);
+    }
+
+    private static List<Threat> without(List<Threat> threats, Predicate<Threat> leftOut) {
+        return threats.stream().filter(leftOut.negate()).toList();
     }
 
     /** The first moves of a side's threats. */
@@ -71,12 +86,36 @@ final class ThreatFamily {
                 Move first = threat.line().getFirst();
                 evidence = evidence.withPath(Role.ATTACKER, List.of(first.from(), first.to()))
                         .with(Role.TARGET, threat.targets());
-                told.add(Words.of(
-                        "threats." + threat.kind(),
-                        San.write(survey.toMove(side), first, language),
-                        survey.names(threat.targets())));
+                told.add(inWords(side, threat));
             }
         }
+        if (told.isEmpty() && !survey.moves(side).isEmpty()) {
+            told.add(Words.of("threats.none"));
+        }
         return new Counted(Account.of(targets, evidence), String.join(", ", told));
+    }
+
+    private String inWords(Side side, Threat threat) {
+        Position free = survey.toMove(side);
+        Move first = threat.line().getFirst();
+        String move = San.write(free, first, language);
+        String targets = survey.names(threat.targets());
+        // Whoever is behind, and whose turn it is, may only be taking back.
+        boolean back = side == survey.position.sideToMove()
+                && threat.kind() == Threat.Kind.MATERIAL
+                && A_PAWN * PieceValues.balance(free, side) <= -threat.gain();
+        if (back) {
+            return Words.of("threats.BACK", move, targets);
+        }
+        Move second = threat.kind() == Threat.Kind.FORCED && threat.line().size() > 2
+                ? threat.line().get(2)
+                : Move.PASS;
+        return !second.isPass() && threat.targets().contains(second.to())
+                ? Words.of(
+                        "threats.FOLLOWED",
+                        move,
+                        San.write(free.playAll(threat.line().subList(0, 2)), second, language),
+                        targets)
+                : Words.of("threats." + threat.kind(), move, targets);
     }
 }

@@ -228,6 +228,16 @@ public final class Position {
         return pieceAt(move.to());
     }
 
+    /** Where the man stands that the move takes: not where the move leads if it takes en passant. Null if it takes nothing. */
+    public @Nullable Square capturedOn(Move move) {
+        if (captured(move) == null) {
+            return null;
+        }
+        return pieceAt(move.to()) == null
+                ? Square.of(move.to().file(), move.from().rank())
+                : move.to();
+    }
+
     public boolean isCheckmate() {
         return isCheck() && !hasLegalMove();
     }

@@ -20,7 +20,9 @@ public record Threat(Kind kind, List<Move> line, SquareSet targets, SquareSet fr
         MATE,
         PROMOTION,
         MATERIAL,
-        DOUBLE
+        DOUBLE,
+        /** A move that wins by force what it does not take at once: a pin, a discovery, a trapped man, a sacrifice. */
+        FORCED
     }
 
     public Threat {

@@ -10,6 +10,7 @@ import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
@@ -17,18 +18,31 @@ import org.zeroply.work.Cancel;
 
 /**
  * Threats by a free move. In check, the check is the threat. Otherwise the side to move passes and it is asked what the
- * other side can do: mate in at most three, promote, win material by an exchange of at least a pawn, or make a move after
- * which two things would be won and only one can be saved.
+ * other side can do: mate in at most three, or a move that wins at least a pawn whatever is replied. Such moves are found by
+ * trying every reply and the captures behind it ({@link ForcedGain}), and as the calculator's own best line; none is a threat
+ * before a search of the position after it has confirmed the gain and found the side better off than without the move.
  *
- * <p>Mates and double threats are found by a search of fixed size on one thread with a table of its own, so that the same
- * position always gives the same threats. A mate longer than three moves is not a threat here but an affair of the
- * calculator.
+ * <p>All searches are of fixed size on one thread with a table of its own, so that the same position always gives the same
+ * threats. A mate longer than three moves is not a threat here but an affair of the calculator.
  */
 public final class Threats {
+    /** So many are told, the gravest first. */
+    public static final int MOST = 3;
+
     private static final int LONGEST_MATE = 3;
     private static final long MATE_NODES = 40_000;
-    private static final long DOUBLE_NODES = 4_000;
+    private static final long CONFIRMING_NODES = 10_000;
+    private static final int MOST_CONFIRMED = 8;
     private static final int A_PAWN = 100;
+
+    /** Half-moves within which the best line has won something if it is to be a threat. */
+    private static final int SOON = 5;
+
+    /** What a threat betters the evaluation by against no move at all, in hundredths of a pawn, at the least. */
+    private static final int WORTH_A_MOVE = 25;
+
+    /** What two searches of one thing may differ by. */
+    private static final int A_LITTLE = 15;
 
     private final Calculator calculator = new Calculator(4, 1);
     private final long mateNodes;
@@ -42,7 +56,7 @@ public final class Threats {
         this.mateNodes = mateNodes;
     }
 
-    /** All threats against the side to move, the gravest first; several ways to win the same man are one threat. */
+    /** The threats against the side to move, the gravest first, {@link #MOST} at most; several ways to win the same man are one. */
     public List<Threat> against(Position position, Cancel cancel) {
         Side us = position.sideToMove();
         if (position.isCheck()) {
@@ -55,153 +69,240 @@ public final class Threats {
 
     /** What the side to move can do at once, in the order and by the measures of threats. */
     public List<Threat> by(Position free, Cancel cancel) {
-        if (!free.hasLegalMove()) {
-            return List.of();
-        }
-        List<Threat> threats = new ArrayList<>();
-        mate(free, cancel, threats);
-        promotions(free, threats);
-        material(free, threats);
-        doubleThreats(free, cancel, threats);
-        threats.sort(Comparator.comparing(Threat::kind)
-                .thenComparing(Comparator.comparingInt(Threat::gain).reversed()));
-        return threats;
+        return free.hasLegalMove() ? new Search(free, cancel).run() : List.of();
     }
 
-    private Calculation ask(Position position, long nodes, Cancel cancel) {
-        calculator.forget();
-        return calculator.calculate(Question.of(position, Limit.nodes(nodes)), found -> {}, cancel);
+    /**
+     * The threat of a line of which a search has found that it wins.
+     *
+     * @param free the position after a pass, where the line begins
+     * @param gain what it wins in hundredths of a pawn
+     */
+    public static Threat won(Position free, List<Move> line, int gain) {
+        Move first = line.getFirst();
+        Position struck = free.play(first);
+        SquareSet from = SquareSet.of(first.from());
+        if (first.promotion() != null) {
+            return new Threat(Threat.Kind.PROMOTION, line, SquareSet.of(first.to()), from, gain, 0);
+        }
+        Square taken = free.capturedOn(first);
+        Prey prey = Prey.of(free, line);
+        if (taken != null && prey.squares().contains(taken)) {
+            return new Threat(Threat.Kind.MATERIAL, line, prey.squares(), from, gain, 0);
+        }
+        SquareSet hit = taken != null ? SquareSet.NONE : freshTargets(free, struck, first);
+        if (hit.size() > 1) {
+            return new Threat(Threat.Kind.DOUBLE, line, hit, from, gain, 0);
+        }
+        return new Threat(
+                prey.promotes() ? Threat.Kind.PROMOTION : Threat.Kind.FORCED, line, prey.squares(), from, gain, 0);
     }
 
-    private void mate(Position free, Cancel cancel, List<Threat> threats) {
-        Calculation found = ask(free, mateNodes, cancel);
-        if (found.lines().isEmpty()) {
-            return;
-        }
-        CalculatedLine best = found.lines().getFirst();
-        int mateIn = best.verdict().mateIn() * (free.sideToMove() == Side.WHITE ? 1 : -1);
-        if (mateIn >= 1 && mateIn <= LONGEST_MATE) {
-            SquareSet king = SquareSet.of(free.king(free.sideToMove().opposite()));
-            threats.add(new Threat(
-                    Threat.Kind.MATE,
-                    best.moves(),
-                    king,
-                    SquareSet.of(best.first().from()),
-                    0,
-                    mateIn));
-        }
-    }
-
-    /** A pawn that can queen and is not simply taken. */
-    private static void promotions(Position free, List<Threat> threats) {
-        for (Move move : free.legalMoves()) {
-            if (move.promotion() != PieceType.QUEEN) {
-                continue;
-            }
-            Position after = free.play(move);
-            int loss = Exchange.result(after, move.to(), after.sideToMove());
-            Piece captured = free.captured(move);
-            int gain = 8 + (captured == null ? 0 : PieceValues.of(captured.type())) - loss;
-            if (gain > 0) {
-                threats.add(new Threat(
-                        Threat.Kind.PROMOTION,
-                        List.of(move),
-                        SquareSet.of(move.to()),
-                        SquareSet.of(move.from()),
-                        A_PAWN * gain,
-                        0));
-            }
-        }
-    }
-
-    private static void material(Position free, List<Threat> threats) {
-        Side side = free.sideToMove();
-        for (Square square : free.men(side.opposite())) {
-            int gain = Exchange.result(free, square, side);
-            if (gain < 1) {
-                continue;
-            }
-            Move capture = cheapestCapture(free, square);
-            boolean known =
-                    threats.stream().anyMatch(threat -> threat.line().getFirst().equals(capture));
-            if (capture != null && !known) {
-                threats.add(new Threat(
-                        Threat.Kind.MATERIAL,
-                        List.of(capture),
-                        SquareSet.of(square),
-                        SquareSet.of(capture.from()),
-                        A_PAWN * gain,
-                        0));
-            }
-        }
-    }
-
-    private static @Nullable Move cheapestCapture(Position position, Square square) {
-        Move cheapest = null;
-        int least = Integer.MAX_VALUE;
-        for (Move move : position.legalMoves()) {
-            Piece mover = position.pieceAt(move.from());
-            if (move.to() == square && mover != null && mover.type().ordinal() < least) {
-                least = mover.type().ordinal();
-                cheapest = move;
-            }
-        }
-        return cheapest;
-    }
-
-    /** Quiet moves that leave two things to be saved at once, proven by a search that wins something whatever is done. */
-    private void doubleThreats(Position free, Cancel cancel, List<Threat> threats) {
-        Side side = free.sideToMove();
-        for (Move move : free.legalMoves()) {
-            if (cancel.isRequested()) {
-                return;
-            }
-            if (free.isCapture(move) || move.promotion() != null) {
-                continue;
-            }
-            Position after = free.play(move);
-            if (Exchange.result(after, move.to(), after.sideToMove()) > 0) {
-                continue;
-            }
-            SquareSet hit = freshTargets(free, after, move, side);
-            if (hit.size() < 2) {
-                continue;
-            }
-            Calculation answer = ask(after, DOUBLE_NODES, cancel);
-            if (answer.lines().isEmpty()) {
-                continue;
-            }
-            int gain = gain(after, answer.lines().getFirst(), side);
-            if (gain >= A_PAWN) {
-                List<Move> line = new ArrayList<>(List.of(move));
-                line.addAll(answer.lines().getFirst().moves());
-                threats.add(new Threat(Threat.Kind.DOUBLE, line, hit, SquareSet.of(move.from()), gain, 0));
-            }
-        }
+    /** Whether the move takes something that the exchange wins. */
+    private static boolean winsAtOnce(Position position, Move move) {
+        Square taken = position.capturedOn(move);
+        return taken != null && Exchange.result(position, taken, position.sideToMove()) > 0;
     }
 
     /** What the man that moved would now win, and could not before: the king, or a man that the exchange wins. */
-    private static SquareSet freshTargets(Position before, Position after, Move move, Side side) {
+    private static SquareSet freshTargets(Position before, Position after, Move move) {
+        Side side = before.sideToMove();
         SquareSet fresh = SquareSet.NONE;
         SquareSet attacked = after.attacksFrom(move.to()).and(after.men(side.opposite()));
         for (Square square : attacked) {
             boolean king = square == after.king(side.opposite());
-            boolean won = king || wins(after, square, side) && Exchange.result(before, square, side) < 1;
-            if (won) {
+            if (king || Exchange.result(after, square, side) > 0 && Exchange.result(before, square, side) < 1) {
                 fresh = fresh.or(SquareSet.of(square));
             }
         }
         return fresh;
     }
 
-    /** Whether the side would win the man on the square if it were to move. */
-    private static boolean wins(Position position, Square square, Side side) {
-        return Exchange.result(position, square, side) >= 1;
+    /**
+     * What the side that begins a line takes that is worth most, less what is retaken there at once or was just taken there.
+     *
+     * @param squares where the man stands at the beginning of the line, or where a pawn promotes; none if nothing is taken
+     */
+    private record Prey(SquareSet squares, boolean promotes) {
+        static Prey of(Position free, List<Move> line) {
+            Square[] origin = Square.values().clone();
+            Prey prey = new Prey(SquareSet.NONE, false);
+            int most = 0;
+            Move takenBefore = null;
+            int givenBefore = 0;
+            Position here = free;
+            for (int i = 0; i < line.size(); i++) {
+                Move move = line.get(i);
+                Position next = here.play(move);
+                if (i % 2 == 0) {
+                    int gain = worth(here, move);
+                    if (i + 1 < line.size() && line.get(i + 1).to() == move.to()) {
+                        gain -= worth(next, line.get(i + 1));
+                    }
+                    if (takenBefore != null && takenBefore.to() == move.to()) {
+                        gain -= givenBefore;
+                    }
+                    if (gain > most) {
+                        most = gain;
+                        Square taken = here.capturedOn(move);
+                        prey = taken == null
+                                ? new Prey(SquareSet.of(move.to()), true)
+                                : new Prey(SquareSet.of(origin[taken.ordinal()]), false);
+                    }
+                }
+                takenBefore = move;
+                givenBefore = worth(here, move);
+                origin[move.to().ordinal()] = origin[move.from().ordinal()];
+                here = next;
+            }
+            return prey;
+        }
+
+        private static int worth(Position position, Move move) {
+            Piece taken = position.captured(move);
+            int gain = taken == null ? 0 : PieceValues.of(taken.type());
+            PieceType made = move.promotion();
+            return made == null ? gain : gain + PieceValues.of(made) - PieceValues.of(PieceType.PAWN);
+        }
     }
 
-    /** Material won at the end of a line, in hundredths of a pawn at 1-3-3-5-9. */
-    private static int gain(Position start, CalculatedLine line, Side side) {
-        Position end = start.playAll(line.moves());
-        return A_PAWN * (PieceValues.balance(end, side) - PieceValues.balance(start, side));
+    /** One position after a pass. */
+    private final class Search {
+        private final Position free;
+        private final Side side;
+        private final Cancel cancel;
+        private final List<Threat> threats = new ArrayList<>();
+        private int confirmed;
+        private int expected;
+
+        Search(Position free, Cancel cancel) {
+            this.free = free;
+            this.cancel = cancel;
+            side = free.sideToMove();
+        }
+
+        /**
+         * A move that may win.
+         *
+         * @param gain what it wins against every reply that was tried; 0 for a move that only the search thinks best
+         * @param atOnce whether it takes what it wins, or promotes
+         */
+        private record Try(Move move, int gain, boolean atOnce) {
+            boolean tried() {
+                return gain > 0;
+            }
+        }
+
+        List<Threat> run() {
+            CalculatedLine best = ask(free, mateNodes);
+            int mateIn = best == null ? 0 : best.verdict().mateIn() * (side == Side.WHITE ? 1 : -1);
+            if (best != null && mateIn >= 1 && mateIn <= LONGEST_MATE) {
+                SquareSet king = SquareSet.of(free.king(side.opposite()));
+                SquareSet from = SquareSet.of(best.first().from());
+                threats.add(new Threat(Threat.Kind.MATE, best.moves(), king, from, 0, mateIn));
+            }
+            List<Try> tries = tries(best);
+            if (!tries.isEmpty()) {
+                expected = free.isCheck() ? -Searcher.INFINITE : expected(free.play(Move.PASS));
+                tries.forEach(this::confirm);
+            }
+            threats.sort(Comparator.comparing((Threat threat) -> threat.kind() != Threat.Kind.MATE)
+                    .thenComparing(Comparator.comparingInt(Threat::gain).reversed()));
+            return List.copyOf(threats.subList(0, Math.min(MOST, threats.size())));
+        }
+
+        /** What wins at once first, so that no detour to the same man comes before it; then what wins most. */
+        private List<Try> tries(@Nullable CalculatedLine best) {
+            List<Try> tries = new ArrayList<>();
+            for (Move move : free.legalMoves()) {
+                int gain = ForcedGain.of(free, move, 1);
+                if (gain == ForcedGain.MATE) {
+                    continue;
+                }
+                boolean isBest = best != null && best.first().equals(move);
+                if (gain > 0 || isBest && !best.verdict().isMate() && winsSoon(best.moves())) {
+                    tries.add(new Try(move, Math.max(gain, 0), winsAtOnce(free, move) || move.promotion() != null));
+                }
+            }
+            tries.sort(Comparator.comparing((Try one) -> !one.atOnce())
+                    .thenComparing(Comparator.comparingInt(Try::gain).reversed())
+                    .thenComparingInt(one -> PieceValues.of(man(one.move()))));
+            return tries;
+        }
+
+        private PieceType man(Move move) {
+            Piece man = free.pieceAt(move.from());
+            return man == null ? PieceType.KING : man.type();
+        }
+
+        private void confirm(Try one) {
+            if (cancel.isRequested() || confirmed >= MOST_CONFIRMED) {
+                return;
+            }
+            confirmed++;
+            Position after = free.play(one.move());
+            CalculatedLine reply = ask(after, CONFIRMING_NODES);
+            if (reply == null) {
+                return;
+            }
+            List<Move> line = new ArrayList<>(List.of(one.move()));
+            line.addAll(reply.moves());
+            int gain = gain(line);
+            if (gain < 1 || value(reply) < Math.min(expected + (one.tried() ? 0 : WORTH_A_MOVE), Searcher.MATE_BOUND)) {
+                return;
+            }
+            Threat threat = won(free, line, A_PAWN * gain);
+            boolean known = threats.stream()
+                    .anyMatch(old -> old.kind() != Threat.Kind.MATE
+                                    && old.targets().and(threat.targets()).equals(threat.targets())
+                                    && old.gain() >= threat.gain()
+                            || old.line().getFirst().equals(one.move()));
+            if (!known && !threat.targets().isEmpty()) {
+                threats.add(threat);
+            }
+        }
+
+        /**
+         * What the side that threatens has at least to stand at once it has carried the threat out: better by a move than
+         * if it were not its turn; if it wins something even then, no worse.
+         */
+        private int expected(Position theirTurn) {
+            CalculatedLine line = ask(theirTurn, CONFIRMING_NODES);
+            if (line == null) {
+                return -Searcher.INFINITE;
+            }
+            return value(line) + (settled(theirTurn, line.moves()) > 0 ? -A_LITTLE : WORTH_A_MOVE);
+        }
+
+        private @Nullable CalculatedLine ask(Position position, long nodes) {
+            calculator.forget();
+            Calculation found = calculator.calculate(Question.of(position, Limit.nodes(nodes)), partial -> {}, cancel);
+            return found.lines().isEmpty() ? null : found.lines().getFirst();
+        }
+
+        private int value(@Nullable CalculatedLine line) {
+            int sign = side == Side.WHITE ? 1 : -1;
+            return line == null ? -Searcher.INFINITE : sign * line.verdict().hundredths();
+        }
+
+        private boolean winsSoon(List<Move> line) {
+            return soon(line) > 0 && settled(free, line) > 0;
+        }
+
+        private int soon(List<Move> line) {
+            return settled(free, line.subList(0, Math.min(SOON, line.size())));
+        }
+
+        /** What the line wins soon, as far as it still has it at its end; where it wins only later, what it has then. */
+        private int gain(List<Move> line) {
+            int soon = soon(line);
+            int last = settled(free, line);
+            return soon > 0 ? Math.min(soon, last) : last;
+        }
+
+        /** What a line wins once the exchange at its end has been played out, in pawns. */
+        private int settled(Position start, List<Move> line) {
+            return Settled.atEnd(start, line, side) - PieceValues.balance(start, side);
+        }
     }
 }

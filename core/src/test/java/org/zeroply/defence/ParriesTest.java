@@ -43,6 +43,13 @@ class ParriesTest {
         return Parries.of(position, threat, EXACT, partial -> {}, new Cancel());
     }
 
+    /** Against what the board alone takes for a threat, which no search has confirmed. */
+    private static Parries against(Position position, String first, int pawns) {
+        Position free = position.play(Move.PASS);
+        Threat threat = Threats.won(free, List.of(Rows.move(free, first)), 100 * pawns);
+        return Parries.of(position, threat, EXACT, partial -> {}, new Cancel());
+    }
+
     @ParameterizedTest
     @MethodSource("telling")
     void everyWayIsFoundWithItsKindAndWhatFailsIsTold(List<String> row) {
@@ -164,7 +171,8 @@ class ParriesTest {
     void aThreatThatIsNoneIsSaidToBeNone() {
         // The knight looks loose, but who takes it is mated on the back rank.
         Position position = Fen.position("3r2k1/5ppp/8/8/8/3N4/5PPP/4R1K1 w - - 0 1");
-        Parries parries = parries(position);
+        assertThat(new Threats().against(position, new Cancel())).isEmpty();
+        Parries parries = against(position, "Rxd3", 3);
         assertThat(parries.empty()).isNotNull();
         assertThat(San.line(position.play(Move.PASS), parries.empty().moves())).startsWith("1...Rxd3 2.Re8#");
         Position real = Fen.position("6k1/5ppp/8/8/8/2b5/5PPP/1RB3K1 w - - 0 1");
@@ -176,24 +184,26 @@ class ParriesTest {
         // Whoever takes the knight is mated once the rook stands on an open line; where it stood, the pawn is in its
         // way.
         Position closed = Fen.position("3r2k1/5ppp/1p6/8/8/3N4/5PPP/1R4K1 w - - 0 1");
-        assertThat(ways(closed, ParryKind.COUNTER_THREAT)).containsExactlyInAnyOrder("Ra1", "Rc1", "Re1");
+        assertThat(ways(parries(closed), ParryKind.COUNTER_THREAT)).containsExactlyInAnyOrder("Ra1", "Rc1", "Re1");
         // Here it stood there before, and the threat was none.
         Position open = Fen.position("3r2k1/5ppp/8/8/8/3N4/5PPP/4R1K1 w - - 0 1");
-        assertThat(ways(open, ParryKind.COUNTER_THREAT)).isEmpty();
-        assertThat(ways(open, ParryKind.OTHERWISE)).contains("h3", "Ra1");
+        Parries harmless = against(open, "Rxd3", 3);
+        assertThat(ways(harmless, ParryKind.COUNTER_THREAT)).isEmpty();
+        assertThat(ways(harmless, ParryKind.OTHERWISE)).contains("h3", "Ra1");
     }
 
-    private static List<String> ways(Position position, ParryKind kind) {
-        return parries(position).meeting().stream()
+    private static List<String> ways(Parries parries, ParryKind kind) {
+        return parries.meeting().stream()
                 .filter(parry -> parry.kinds().contains(kind))
-                .map(parry -> San.write(position, parry.move()))
+                .map(parry -> San.write(parries.position(), parry.move()))
                 .toList();
     }
 
     @Test
     void aPromotionThatRunsIntoMateThreatensNothing() {
         Position position = Fen.position("8/1P4k1/8/8/3r4/8/5PPP/6K1 b - - 0 1");
-        Parries parries = parries(position);
+        assertThat(new Threats().against(position, new Cancel())).isEmpty();
+        Parries parries = against(position, "b8=Q", 8);
         assertThat(parries.empty()).isNotNull();
         assertThat(San.line(position.play(Move.PASS), parries.empty().moves())).isEqualTo("2.b8=Q Rd1#");
     }

@@ -8,6 +8,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.RandomPlay;
 import org.zeroply.rules.Side;
@@ -68,6 +70,29 @@ class SearchedEntriesTest {
                 .as("Black: %s", entry.explanation())
                 .isEqualTo(black);
         assertThat(entry.explanation()).isNotBlank().doesNotContain("{");
+    }
+
+    @Test
+    void toRetakeIsNoThreat() {
+        Position before = Fen.position("rnbqkbnr/ppp2ppp/4p3/3p4/3PP3/8/PPP2PPP/RNBQKBNR w KQkq - 0 3");
+        Move taking = San.read(before, "exd5");
+        Underway exchange = Underway.after(before, taking);
+        assertThat(exchange).isEqualTo(new Underway(taking, 1, 1));
+        Position middle = before.play(taking);
+        Entry known = new Ledger(READING.read(middle, exchange, Language.ENGLISH, new Cancel())).entry(Factor.THREATS);
+        assertThat(known.isEmpty()).isTrue();
+        assertThat(known.explanation()).isEqualTo("White: none found; Black: none found");
+        // Of the position alone it cannot be told whether the pawn was taken or just stands there.
+        assertThat(new Ledger(read(middle)).entry(Factor.THREATS).explanation())
+                .isEqualTo("White: none found; Black: exd5 wins back pawn d5");
+        assertThat(Underway.after(middle, San.read(middle, "Nf6"))).isNull();
+    }
+
+    @Test
+    void aThreatThatGoesAWayRoundNamesItsSecondMove() {
+        assertThat(entry("r1b2rk1/ppp2ppp/2n5/3q2N1/8/3B4/PP3PPP/R2Q1RK1 b - - 0 1", Factor.THREATS)
+                        .explanation())
+                .startsWith("White: Bxh7+ and Qxd5 win queen d5");
     }
 
     @Test

@@ -22,13 +22,13 @@ class ThreatsTest {
     @ParameterizedTest
     @CsvSource({
         // Queen and bishop aim at h7; the rook aims at the back rank; a pawn is about to queen; the exchange on d5.
-        "r4rk1/pppb1ppp/2n5/8/8/3B4/PPPQ1PPP/5RK1 b - - 0 1, '', NONE",
+        "r4rk1/ppp2ppp/2n5/8/8/3B4/PPPQ1PPP/5RK1 b - - 0 1, '', NONE",
         "r4rk1/pppb1ppp/2n5/7Q/8/3B4/PPP2PPP/5RK1 b - - 0 1, Qxh7#, MATE",
         "6k1/5ppp/8/8/8/8/5PPP/3R2K1 b - - 0 1, Rd8#, MATE",
         "8/1P6/8/8/5k2/8/5K2/8 b - - 0 1, b8=Q+, PROMOTION",
         "4k3/8/8/3p4/8/2N5/8/4K3 b - - 0 1, Nxd5, MATERIAL",
         "4k3/8/2p5/3p4/8/2N5/8/4K3 b - - 0 1, '', NONE",
-        "r3k3/8/8/3N4/8/8/8/4K3 b - - 0 1, Nc7+, DOUBLE",
+        "r3k3/5ppp/8/3N4/8/8/PPP5/4K3 b - - 0 1, Nc7+, DOUBLE",
         "4k3/8/8/r6r/8/4Q3/8/4K3 b - - 0 1, '', CHECK"
     })
     void findsTheGravestThreatOfEachKind(String fen, String first, String kind) {
@@ -51,7 +51,7 @@ class ThreatsTest {
         Threat check = threats("4k3/8/8/r6r/8/4Q3/8/4K3 b - - 0 1").getFirst();
         assertThat(check.from()).isEqualTo(SquareSet.of(Square.E3));
         assertThat(check.targets()).isEqualTo(SquareSet.of(Square.E8));
-        Threat fork = threats("r3k3/8/8/3N4/8/8/8/4K3 b - - 0 1").getFirst();
+        Threat fork = threats("r3k3/5ppp/8/3N4/8/8/PPP5/4K3 b - - 0 1").getFirst();
         assertThat(fork.targets()).isEqualTo(SquareSet.of(Square.A8, Square.E8));
         assertThat(fork.gain()).isEqualTo(500);
         Threat mate = threats("6k1/5ppp/8/8/8/8/5PPP/3R2K1 b - - 0 1").getFirst();

@@ -229,10 +229,17 @@ public final class QuestionModel {
         stop = () -> {};
     }
 
-    /** Plays the moves up to a row into the game, at the place where the question was asked. */
+    /** Plays the moves up to a row into the game, at the place where the question was asked, or asks what the row asks. */
     public void play(QuestionReport.Row row) {
         GivenAnswer shown = answer.get();
         if (shown == null || !reading.tree().has(shown.node())) {
+            return;
+        }
+        Parameter.Words words = words(shown.question());
+        if (!row.asks().isEmpty() && words != null) {
+            reading.go(shown.node());
+            give(words, row.asks());
+            ask();
             return;
         }
         LineCheck.Finding finding = row.finding();

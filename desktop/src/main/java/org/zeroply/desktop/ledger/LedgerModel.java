@@ -23,6 +23,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.SearchedEntries;
+import org.zeroply.ledger.Underway;
 import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Move;
@@ -64,7 +65,7 @@ public final class LedgerModel {
     private Cancel asking = new Cancel();
 
     /** What searched entries depend on. */
-    private record Known(Position position, Language language) {}
+    private record Known(Position position, @Nullable Underway exchange, Language language) {}
 
     /** What a ledger without them depends on. */
     private record Plain(Position start, List<Move> moves, ValueScale scale, Language language) {}
@@ -158,23 +159,28 @@ public final class LedgerModel {
                 reading.scaleProperty().get(),
                 reading.languageProperty().get());
         Ledger known = plain.get(wanted, way -> Ledger.of(way.start(), way.moves(), way.scale(), way.language()));
-        List<Entry> more = reading.isCurtainDown() ? null : searched.get(known(tree.positionAt(node)));
+        List<Entry> more = reading.isCurtainDown() ? null : searched.get(known(tree, node));
         return more == null ? known : known.with(more);
     }
 
-    private Known known(Position position) {
-        return new Known(position, reading.languageProperty().get());
+    private Known known(GameTree tree, int node) {
+        int parent = tree.node(node).parent();
+        Underway exchange = parent < 0 || tree.node(node).move() == null
+                ? null
+                : Underway.after(tree.positionAt(parent), tree.node(node).played());
+        return new Known(
+                tree.positionAt(node), exchange, reading.languageProperty().get());
     }
 
     /** What is still to be searched: the position one is at, then the one before it, so that changes are known too. */
-    private List<Position> toSearch() {
-        List<Position> wanted = new ArrayList<>();
-        wanted.add(reading.positionProperty().get());
+    private List<Known> toSearch() {
+        List<Known> wanted = new ArrayList<>();
+        wanted.add(known(reading.shown(), reading.nodeProperty().get()));
         int parent = reading.current().parent();
         if (parent >= 0) {
-            wanted.add(reading.shown().positionAt(parent));
+            wanted.add(known(reading.shown(), parent));
         }
-        wanted.removeIf(position -> searched.has(known(position)));
+        wanted.removeIf(searched::has);
         return wanted;
     }
 
@@ -182,22 +188,23 @@ public final class LedgerModel {
         if (!reading.openProperty().get() || reading.isCurtainDown()) {
             return;
         }
-        List<Position> left = toSearch();
+        List<Known> left = toSearch();
         looking.set(!left.isEmpty());
         if (left.isEmpty()) {
             return;
         }
-        Known wanted = known(left.getFirst());
+        Known wanted = left.getFirst();
         asking.cancel();
         Cancel cancel = new Cancel();
         asking = cancel;
-        background.look(() -> searching.read(wanted.position(), wanted.language(), cancel), found -> {
-            if (!cancel.isRequested()) {
-                searched.put(wanted, found);
-                refresh();
-                search();
-            }
-        });
+        background.look(
+                () -> searching.read(wanted.position(), wanted.exchange(), wanted.language(), cancel), found -> {
+                    if (!cancel.isRequested()) {
+                        searched.put(wanted, found);
+                        refresh();
+                        search();
+                    }
+                });
     }
 
     // ---- what the coach does

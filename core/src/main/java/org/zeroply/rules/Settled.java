@@ -1,12 +1,6 @@
-package org.zeroply.analysis;
+package org.zeroply.rules;
 
 import java.util.List;
-import org.zeroply.rules.Exchange;
-import org.zeroply.rules.Move;
-import org.zeroply.rules.PieceValues;
-import org.zeroply.rules.Position;
-import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 
 /** Material at 1-3-3-5-9, in pawns, as it stands once the exchange that wins most has been played out. */
 public final class Settled {
