@@ -25,10 +25,10 @@ final class ReadinessRows {
     private ReadinessRows() {}
 
     static String headline(Asked asked, Readiness found) {
-        String name = found.wish().text(asked.language());
+        String name = found.wish().text(found.position(), asked.language());
         Move now = found.now();
         if (now == null) {
-            return Words.of("ready.notLegal", name);
+            return Words.of(found.wish().isNeverPossible(found.position()) ? "ready.never" : "ready.notLegal", name);
         }
         return found.isReady()
                 ? Words.of("ready.ready", name)
@@ -65,7 +65,17 @@ final class ReadinessRows {
                     Emphasis.USUAL));
         }
         found.sets().forEach(set -> rows.add(set(asked, position, found.wish(), set)));
-        if (!found.isReady() && found.sets().isEmpty()) {
+        for (Readiness.Tried tried : found.tried()) {
+            rows.add(Row.of(
+                    San.write(position, tried.move(), asked.language()),
+                    Words.of(
+                            "ready.notEnough",
+                            found.wish().text(asked.language()),
+                            DropsText.of(tried.drops(), tried.after(), asked.language())),
+                    Emphasis.WEAK,
+                    List.of(tried.move())));
+        }
+        if (!found.isReady() && found.sets().isEmpty() && found.searched() > 0) {
             rows.add(Row.remark("", Words.of("ready.noSet", found.searched()), Emphasis.WEAK));
         }
         return rows;
@@ -125,7 +135,7 @@ final class ReadinessRows {
         }
         List<Fact> sets = new ArrayList<>();
         found.sets().forEach(set -> sets.add(facts(position, set)));
-        return Fact.named("move", found.wish().text(Language.ENGLISH))
+        return Fact.named("move", found.wish().text(position, Language.ENGLISH))
                 .with("legal", now != null)
                 .with("ready", found.isReady())
                 .with("drops", now == null ? "" : DropsText.of(found.drops(), position.play(now), Language.ENGLISH))

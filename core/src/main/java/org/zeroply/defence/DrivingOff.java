@@ -27,7 +27,7 @@ import org.zeroply.work.Cancel;
  */
 public record DrivingOff(Position position, Square piece, List<Readiness> ways, boolean hangs) {
     private static final int MOST_WAYS = 8;
-    private static final int SETS = 2;
+    private static final int SETS = 3;
 
     public DrivingOff {
         ways = List.copyOf(ways);

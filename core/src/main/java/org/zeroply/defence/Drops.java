@@ -1,8 +1,10 @@
 package org.zeroply.defence;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Fork;
@@ -23,10 +25,10 @@ import org.zeroply.search.ProofSearch;
 import org.zeroply.work.Cancel;
 
 /**
- * What a move drops: men that the exchange wins afterwards and did not before, mates in two and forks that it allows. Where
- * the board shows none of these, a short calculation looks for a longer way to win something.
+ * What a move drops: men that the exchange wins afterwards, mates in two and forks that it allows. Where the board shows none
+ * of these, a short calculation looks for a longer way to win something.
  *
- * @param hanging own men that can be won
+ * @param hanging own men that can be won, those first that hung before already and would be lost by waiting
  * @param mates first moves of the other side's mates in one or two
  * @param forks moves of the other side that hit two targets worth winning
  * @param longer a longer way in which the other side wins something; looked for only where the board shows nothing
@@ -54,8 +56,13 @@ public record Drops(
     private static final double A_DRAW = 0.55;
     private static final long LINE_NODES = 10_000;
 
-    /** A man that can be won on its square, and what for, in pawns. */
-    public record Hanging(Square man, int pawns) {}
+    /**
+     * A man that can be won on its square.
+     *
+     * @param pawns what for
+     * @param already whether it hung at the start, and the move does not save it
+     */
+    public record Hanging(Square man, int pawns, boolean already) {}
 
     /**
      * What best replies win by a longer line.
@@ -80,6 +87,15 @@ public record Drops(
         return hanging.isEmpty() && mates.isEmpty() && forks.isEmpty() && longer == null && !stalemate;
     }
 
+    /** How many things are dropped. */
+    int count() {
+        return hanging.size()
+                + (mates.isEmpty() ? 0 : 1)
+                + forks.size()
+                + (longer == null ? 0 : 1)
+                + (stalemate ? 1 : 0);
+    }
+
     /** Compares what is dropped with what was there at a start from which own moves were made. */
     static final class Judge {
         private final Side us;
@@ -90,7 +106,9 @@ public record Drops(
         private final Cancel cancel;
         private final FixedEffortSearch looks;
         private final SquareSet entriesBefore;
+        private @Nullable CalculatedLine waiting;
         private @Nullable CalculatedLine standing;
+        private boolean lostByWaiting;
 
         Judge(Position start, Known known, Cancel cancel) {
             this.start = start;
@@ -108,24 +126,29 @@ public record Drops(
         }
 
         /**
-         * What hangs after a move and did not at the start.
+         * What hangs after a move. What hung at the start counts if it really is lost by waiting.
          *
-         * @param captured what the move took, in pawns; it pays for the man that moved
+         * @param captured what the move took, in pawns; it pays for the man that moved, and for what hung already
          */
         List<Hanging> hanging(Position after, Square moved, int captured) {
             List<Hanging> hanging = new ArrayList<>();
             Side them = us.opposite();
             for (Square man : after.men(us)) {
-                int won = Exchange.result(after, man, them) - (man == moved ? captured : 0);
-                if (won > 0) {
-                    Piece now = after.pieceAt(man);
-                    boolean stood = now != null && now.equals(start.pieceAt(man));
-                    int before = stood ? Exchange.result(start, man, them) : 0;
-                    if (won > before) {
-                        hanging.add(new Hanging(man, won));
-                    }
+                int worth = Exchange.result(after, man, them);
+                if (worth == 0 || after.isCheck() && !canBeTaken(after, man)) {
+                    continue;
+                }
+                Piece now = after.pieceAt(man);
+                boolean stood = now != null && now.equals(start.pieceAt(man));
+                int before = stood ? Exchange.result(start, man, them) : 0;
+                boolean already = before > 0 && isLostByWaiting();
+                int won = worth - (man == moved || already ? captured : 0);
+                if (won > (already ? 0 : before)) {
+                    hanging.add(new Hanging(man, won, already));
                 }
             }
+            hanging.sort(Comparator.comparing((Hanging each) -> !each.already())
+                    .thenComparing(Comparator.comparingInt(Hanging::pawns).reversed()));
             return hanging;
         }
 
@@ -211,16 +234,38 @@ public record Drops(
             return after.isStalemate() && standing().verdict().expectedFor(us) > A_DRAW;
         }
 
-        /** What was to be expected if the side passed at the start; of its best move where it is in check. */
+        private static boolean canBeTaken(Position position, Square man) {
+            return position.legalMoves().stream().anyMatch(move -> move.to() == man);
+        }
+
+        /** Whether the side would lose material at the start if it could wait. */
+        private boolean isLostByWaiting() {
+            if (waiting == null) {
+                waiting = start.isCheck() ? null : looks.after(Move.PASS, LINE_NODES);
+                lostByWaiting = waiting != null && (looks.lost(waiting) > 0 || looks.isMated(waiting));
+            }
+            return lostByWaiting;
+        }
+
+        /**
+         * What was to be expected at the start: if the side passed, where nothing is lost by that; else of its best move, which
+         * saves what can be saved.
+         */
         private CalculatedLine standing() {
             if (standing == null) {
-                standing = start.isCheck() ? looks.best(LINE_NODES) : looks.after(Move.PASS, LINE_NODES);
+                boolean mustMove = isLostByWaiting() || waiting == null;
+                standing = mustMove ? looks.best(LINE_NODES) : Objects.requireNonNull(waiting);
             }
             return standing;
         }
 
+        /** What the side has at the end of what was to be expected, in pawns; what it would win counts for nothing. */
+        private int expectedMaterial() {
+            return Math.min(Settled.atEnd(start, standing().moves(), us), PieceValues.balance(start, us));
+        }
+
         /**
-         * What is lost by a line that starts with the move, against what a pass at the start would have led to; null for nothing.
+         * What is lost by a line that starts with the move, against what was to be expected at the start; null for nothing.
          *
          * @param before where the line starts
          */
@@ -228,7 +273,7 @@ public record Drops(
         Longer longer(CalculatedLine line, Position before) {
             CalculatedLine stood = standing();
             boolean mated = looks.isMated(line) && !looks.isMated(stood);
-            int lost = Settled.atEnd(start, stood.moves(), us) - Settled.atEnd(before, line.moves(), us);
+            int lost = expectedMaterial() - Settled.atEnd(before, line.moves(), us);
             boolean less =
                     stood.verdict().expectedFor(us) - line.verdict().expectedFor(us) >= FixedEffortSearch.A_LITTLE;
             return mated || lost > 0 && less
@@ -236,7 +281,7 @@ public record Drops(
                     : null;
         }
 
-        /** Whether a line loses something, or as much of the expected score as a refuted candidate, against a pass at the start. */
+        /** Whether a line loses something, or as much of the expected score as a refuted candidate, against the start. */
         boolean spoils(CalculatedLine line, Position before) {
             return longer(line, before) != null
                     || looks.falls(line, standing().verdict().expectedFor(us));

@@ -29,7 +29,8 @@ public final class DropsText {
     public static String of(Drops drops, Position after, Language language) {
         List<String> parts = new ArrayList<>();
         for (Drops.Hanging hanging : drops.hanging()) {
-            parts.add(Words.of("drops.hanging", named(after, hanging.man()), hanging.pawns()));
+            String key = hanging.already() ? "drops.already" : "drops.hanging";
+            parts.add(Words.of(key, named(after, hanging.man()), hanging.pawns()));
         }
         drops.mates().forEach(mate -> parts.add(Words.of("drops.mate", San.write(after, mate, language))));
         drops.forks().forEach(fork -> parts.add(Words.of("drops.fork", San.write(after, fork, language))));

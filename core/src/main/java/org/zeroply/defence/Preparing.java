@@ -2,9 +2,11 @@ package org.zeroply.defence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.defence.Preparation.Needed;
 import org.zeroply.defence.Preparation.Order;
@@ -31,6 +33,7 @@ final class Preparing {
     private static final int MOST_ANSWERS = 3;
 
     private static final long NODES = 10_000;
+    private static final Trial NOT_ANSWERED = new Trial(List.of(), "");
 
     private final Position position;
     private final Wish wish;
@@ -90,7 +93,7 @@ final class Preparing {
         Move wishThen = wish.in(with).orElse(null);
         Move wishNow = wish.in(without).orElse(null);
         if (wishThen == null || wishNow == null) {
-            return Words.of("need.possible", wish.text(language));
+            return Words.of("need.possible", wish.text(with, language));
         }
         Drops drops = judge.of(without, wishNow);
         Position end = with.play(wishThen);
@@ -122,7 +125,8 @@ final class Preparing {
         }
         List<Square> guards = Exchange.orderOfUse(end, man, us);
         if (guards.contains(move.to())) {
-            return Words.of("need.guard", Words.of("nth." + Math.min(guards.size(), 5)), man);
+            int attackers = Exchange.orderOfUse(end, man, us.opposite()).size();
+            return Words.of("need.guard", man, times(guards.size()), times(attackers));
         }
         List<Square> fewer = Exchange.orderOfUse(without, man, us);
         for (Square guard : guards) {
@@ -136,6 +140,10 @@ final class Preparing {
             }
         }
         return Words.of("need.keeps", DropsText.named(without, man));
+    }
+
+    private static String times(int count) {
+        return Words.of("times", count);
     }
 
     // ---- orders
@@ -202,12 +210,15 @@ final class Preparing {
     }
 
     /**
-     * Plays a set in order and then the move. A reply that would spoil the next of them is answered first by the best move
-     * there is, a few times at most.
+     * Plays a set in order and then the move. What the other side takes is retaken first where that gains. A reply that would
+     * spoil the next move is answered first by the best move there is, a few times at most; if that takes a move of the set
+     * back, the set has come to nothing.
      */
     private final class Trying {
         private final List<Move> line = new ArrayList<>();
+        private final Set<Square> placed = new HashSet<>();
         private Position here = position;
+        private Position before = position;
         private int answers;
 
         Trial run(List<Move> moves) {
@@ -226,6 +237,10 @@ final class Preparing {
         /** Plays a move of the set, after answers where they are needed; null if it could be played. */
         private @Nullable Trial play(Move move, @Nullable Piece man, String name) {
             while (true) {
+                Trial ended = retaken(move);
+                if (ended != null) {
+                    return ended;
+                }
                 if (!here.isLegal(move) || !Objects.equals(here.pieceAt(move.from()), man)) {
                     return impossible(name);
                 }
@@ -237,26 +252,42 @@ final class Preparing {
                     return new Trial(line, "");
                 }
                 if (fault.isEmpty()) {
+                    placed.remove(move.from());
+                    placed.add(move.to());
                     go(best);
                     return null;
                 }
-                if (!answered(looks, move)) {
-                    line.addAll(best.moves().subList(0, 2));
-                    return new Trial(line, fault);
+                Trial undone = answered(looks, move);
+                if (undone != null) {
+                    return undone.why().isEmpty() ? new Trial(joined(best), fault) : undone;
                 }
             }
         }
 
+        private List<Move> joined(CalculatedLine best) {
+            List<Move> whole = new ArrayList<>(line);
+            whole.addAll(best.moves().subList(0, Math.min(2, best.moves().size())));
+            return whole;
+        }
+
         private Trial wished() {
             while (true) {
-                Optional<Move> move = wish.in(here);
-                if (move.isEmpty()) {
+                Move move = wish.in(here).orElse(null);
+                Trial ended = retaken(move);
+                if (ended != null) {
+                    return ended;
+                }
+                move = wish.in(here).orElse(null);
+                if (move == null) {
                     return impossible(wish.text(language));
                 }
-                String fault = fault(here, move.get());
-                if (fault.isEmpty() || !answered(new FixedEffortSearch(here, known, cancel), move.get())) {
-                    line.add(move.get());
-                    return new Trial(line, fault);
+                String fault = fault(here, move);
+                FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
+                Trial undone = fault.isEmpty() ? NOT_ANSWERED : answered(looks, move);
+                if (undone != null) {
+                    List<Move> whole = new ArrayList<>(line);
+                    whole.add(move);
+                    return undone.why().isEmpty() ? new Trial(whole, fault) : undone;
                 }
             }
         }
@@ -265,31 +296,76 @@ final class Preparing {
             return new Trial(line, Words.of("trial.impossible", name));
         }
 
-        /** Plays the best move in place of one that a reply has made bad; false where that is of no use any more. */
-        private boolean answered(FixedEffortSearch looks, Move instead) {
+        /**
+         * Takes back what the last reply has taken, and again if something was taken in turn, unless the move that is to come
+         * does so; null if the way is free, else how it ends.
+         */
+        private @Nullable Trial retaken(@Nullable Move next) {
+            while (!line.isEmpty() && !cancel.isRequested()) {
+                Move reply = line.getLast();
+                boolean open = before.isCapture(reply) && Exchange.result(here, reply.to(), us) > 0;
+                if (!open || next != null && next.to() == reply.to()) {
+                    return null;
+                }
+                List<Move> takes = here.legalMoves().stream()
+                        .filter(move -> move.to() == reply.to())
+                        .toList();
+                if (takes.isEmpty()) {
+                    return null;
+                }
+                FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
+                CalculatedLine best = takes.stream()
+                        .map(move -> looks.after(move, NODES / takes.size()))
+                        .min(CalculatedLine.bestFirst(us))
+                        .orElseThrow();
+                if (best.moves().size() < 2) {
+                    return new Trial(joined(best), "");
+                }
+                placed.remove(best.first().from());
+                go(best);
+            }
+            return null;
+        }
+
+        /**
+         * Plays the best move in place of one that a reply has made bad; null if that was done, {@link #NOT_ANSWERED} where it is
+         * of no use any more, and how it ends if it takes back a move of the set.
+         */
+        private @Nullable Trial answered(FixedEffortSearch looks, Move instead) {
             if (line.isEmpty() || answers == MOST_ANSWERS) {
-                return false;
+                return NOT_ANSWERED;
             }
             CalculatedLine answer = looks.best(NODES);
             if (answer.moves().size() < 2 || answer.first().equals(instead) || judge.spoils(answer, here)) {
-                return false;
+                return NOT_ANSWERED;
+            }
+            Move move = answer.first();
+            if (placed.contains(move.from()) && !here.isCapture(move)) {
+                List<Move> whole = new ArrayList<>(line);
+                whole.add(move);
+                return new Trial(whole, Words.of("trial.undone", San.write(here, move, language)));
             }
             answers++;
             go(answer);
-            return true;
+            return null;
         }
 
         /** A move and its reply. */
         private void go(CalculatedLine best) {
             line.addAll(best.moves().subList(0, 2));
-            here = here.play(best.first()).play(best.moves().get(1));
+            before = here.play(best.first());
+            here = before.play(best.moves().get(1));
         }
     }
 
-    /** What the move drops at the end; empty for nothing. */
+    /** What the move drops at the end, or the whole line has cost by then; empty for nothing. */
     private String fault(Position here, Move move) {
         Drops drops = judge.of(here, move);
-        return drops.isNothing() ? "" : Words.of("trial.drops", DropsText.of(drops, here.play(move), language));
+        if (!drops.isNothing()) {
+            return Words.of("trial.drops", DropsText.of(drops, here.play(move), language));
+        }
+        FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
+        return fault(here, judge.calculated(here, move), looks);
     }
 
     /** What the best reply to a move of the set does; empty if it spoils nothing. */
@@ -298,11 +374,12 @@ final class Preparing {
             return "";
         }
         String reply = San.write(here.play(best.first()), best.moves().get(1), language);
-        return Words.of("trial.spoils", reply, harm(looks, best));
+        return Words.of("trial.spoils", reply, harm(looks, best, here));
     }
 
-    private static String harm(FixedEffortSearch looks, CalculatedLine line) {
-        int lost = looks.lost(line);
+    private String harm(FixedEffortSearch looks, CalculatedLine line, Position from) {
+        Drops.Longer longer = judge.longer(line, from);
+        int lost = longer == null ? 0 : longer.pawns();
         return looks.isMated(line)
                 ? Words.of("harm.mate")
                 : lost > 0 ? Words.of("harm.lost", lost) : line.verdict().text();

@@ -35,6 +35,7 @@ import org.zeroply.work.Cancel;
  * @param drops what it drops now; nothing where it is not legal yet
  * @param driven pieces of the other side that it drives away once it can be played cleanly, now or after the first set
  * @param sets the smallest first; none if it drops nothing now, or if no set was found
+ * @param tried natural moves before it that do something against what it drops, and are not enough
  * @param searched every set of at most so many moves was tried
  * @param complete whether sets of the greatest size that was asked for were tried, or the first sets were found
  */
@@ -45,12 +46,17 @@ public record Readiness(
         Drops drops,
         List<Driven> driven,
         List<Preparation> sets,
+        List<Tried> tried,
         int searched,
         boolean complete) {
     /** The largest set that is looked for. */
     public static final int MOST_MOVES = 5;
 
     private static final int MOST_SETS = 8;
+    private static final int MOST_TOLD_TO_FAIL = 3;
+
+    /** From this rise of the static evaluation on, in hundredths, a quiet move has improved something. */
+    private static final int IMPROVES = 8;
 
     /** So many sets that look clean on the board are calculated, those that leave the side best placed. */
     private static final int MOST_CALCULATED = 60;
@@ -71,14 +77,23 @@ public record Readiness(
         }
     }
 
+    /**
+     * A natural preparing move that is not enough by itself.
+     *
+     * @param drops what the move still drops after it
+     * @param after the position in which that is dropped, the move made
+     */
+    public record Tried(Move move, Drops drops, Position after) {}
+
     public Readiness {
+        tried = List.copyOf(tried);
         driven = List.copyOf(driven);
         sets = List.copyOf(sets);
     }
 
     /** The same with some of its sets. */
     Readiness withSets(List<Preparation> some) {
-        return new Readiness(position, wish, now, drops, driven, some, searched, complete);
+        return new Readiness(position, wish, now, drops, driven, some, tried, searched, complete);
     }
 
     /** Whether the move can be played at once and drops nothing. */
@@ -114,6 +129,7 @@ public record Readiness(
         private final Cancel cancel;
         private final Side us;
         private final Drops.Judge judge;
+        private final Evaluation evaluation = new Evaluation(Weights.SHIPPED);
         private long nodes;
 
         Search(Position position, Wish wish, Language language, Known known, Cancel cancel) {
@@ -130,53 +146,133 @@ public record Readiness(
         private record Reached(Position position, List<Move> moves) {}
 
         Readiness run(int most, Consumer<Readiness> partial) {
-            Optional<Move> now = wish.in(position);
-            Drops drops = now.map(move -> judge.of(position, move)).orElse(Drops.NOTHING);
-            if (now.isPresent() && drops.isNothing()) {
-                return new Readiness(position, wish, now.get(), drops, driven(position, now.get()), List.of(), 0, true);
+            Move now = wish.in(position).orElse(null);
+            Drops drops = now == null ? Drops.NOTHING : judge.of(position, now);
+            if (now != null && drops.isNothing() || wish.isNeverPossible(position)) {
+                List<Driven> driven = now == null ? List.of() : driven(position, now);
+                return new Readiness(position, wish, now, drops, driven, List.of(), List.of(), 0, true);
             }
             List<Reached> frontier = List.of(new Reached(position, List.of()));
             Set<Long> seen = new HashSet<>(Set.of(position.key()));
-            List<Reached> found = List.of();
+            List<Found> found = new ArrayList<>();
             int searched = 0;
-            while (searched < most && found.isEmpty() && !cancel.isRequested() && nodes < MOST_NODES) {
+            boolean holds = false;
+            while (searched < most && !holds && !cancel.isRequested() && nodes < MOST_NODES) {
                 List<Reached> clean = new ArrayList<>();
                 frontier = grow(frontier, searched + 1 < most, seen, clean);
-                found = sound(clean);
-                if (cancel.isRequested() || nodes >= MOST_NODES && found.isEmpty()) {
+                if (cancel.isRequested() || nodes >= MOST_NODES && clean.isEmpty()) {
                     break;
                 }
+                List<Found> fresh = prepared(sound(clean));
                 searched++;
-                if (found.isEmpty()) {
+                found.addAll(fresh);
+                holds = fresh.stream().anyMatch(Found::holds);
+                if (!holds) {
                     frontier.addAll(clean);
-                    partial.accept(result(now.orElse(null), drops, List.of(), searched, false));
+                    partial.accept(result(now, drops, found, List.of(), searched, false));
                 }
             }
-            return result(now.orElse(null), drops, found, searched, searched == most || !found.isEmpty());
+            List<Tried> tried = most == 0 ? List.of() : tried(drops, found);
+            return result(now, drops, found, tried, searched, searched == most || holds);
         }
 
-        private Readiness result(@Nullable Move now, Drops drops, List<Reached> found, int searched, boolean complete) {
-            Preparing preparing = new Preparing(position, wish, judge, language, known, cancel);
-            List<Preparation> sets = new ArrayList<>();
-            for (Reached reached : found) {
-                sets.add(preparing.of(reached.moves()));
+        /** A set that was found, with where it leads to. */
+        private record Found(Reached reached, Preparation set, int waits) {
+            boolean holds() {
+                return set.trial() != null && set.trial().holds();
             }
-            sets.sort(Comparator.comparingInt(Search::rank));
-            sets.subList(Math.min(MOST_SETS, sets.size()), sets.size()).clear();
+        }
+
+        private List<Found> prepared(List<Reached> sound) {
+            Preparing preparing = new Preparing(position, wish, judge, language, known, cancel);
+            List<Found> found = new ArrayList<>();
+            for (Reached reached : sound) {
+                if (cancel.isRequested()) {
+                    break;
+                }
+                found.add(new Found(reached, preparing.of(reached.moves()), waits(reached.moves())));
+            }
+            return found;
+        }
+
+        /** How many moves of a set improve neither a piece nor the king. */
+        private int waits(List<Move> moves) {
+            Position here = position;
+            int waits = 0;
+            for (Move move : moves) {
+                Position after = here.play(move);
+                boolean castles = Math.abs(move.from().file() - move.to().file()) == 2 && move.from() == here.king(us);
+                Position again = after.play(Move.PASS);
+                int rise = evaluation.of(again.board()) - evaluation.of(here.board());
+                waits += castles || rise >= IMPROVES ? 0 : 1;
+                here = again;
+            }
+            return waits;
+        }
+
+        /** Those that hold first, of these the ones that waste fewest moves; of the others a few, with the reason. */
+        private Readiness result(
+                @Nullable Move now, Drops drops, List<Found> found, List<Tried> tried, int searched, boolean complete) {
+            List<Found> ordered = new ArrayList<>(found.stream()
+                    .filter(each -> each.holds() || isSmallest(each, found))
+                    .toList());
+            ordered.sort(Comparator.comparing((Found each) -> !each.holds())
+                    .thenComparing(each -> each.set().trial() == null)
+                    .thenComparing(Found::waits));
+            List<Preparation> sets = new ArrayList<>();
+            int failing = 0;
+            boolean anyHolds = ordered.stream().anyMatch(Found::holds);
+            for (Found each : ordered) {
+                failing += each.holds() ? 0 : 1;
+                boolean told = each.holds() || failing <= MOST_TOLD_TO_FAIL;
+                if (told && sets.size() < MOST_SETS) {
+                    sets.add(each.set());
+                }
+            }
             List<Driven> driven = List.of();
-            if (!found.isEmpty()) {
-                Position there = found.getFirst().position();
+            if (anyHolds) {
+                Position there = ordered.getFirst().reached().position();
                 driven = wish.in(there).map(move -> driven(there, move)).orElse(List.of());
             } else if (now != null) {
                 driven = driven(position, now);
             }
-            return new Readiness(position, wish, now, drops, driven, sets, searched, complete);
+            return new Readiness(position, wish, now, drops, driven, sets, tried, searched, complete);
         }
 
-        /** Those that hold against best replies come first, those that no order makes work last. */
-        private static int rank(Preparation set) {
-            Preparation.Trial trial = set.trial();
-            return trial == null ? 2 : trial.holds() ? 0 : 1;
+        /** Whether no other set that was found is part of it. */
+        private static boolean isSmallest(Found set, List<Found> found) {
+            return found.stream()
+                    .noneMatch(other -> other.set().size() < set.set().size()
+                            && set.set().inOrder().containsAll(other.set().inOrder()));
+        }
+
+        /** Quiet moves that take away part of what the move drops, the best placed first, that are no set by themselves. */
+        private List<Tried> tried(Drops drops, List<Found> found) {
+            Set<Move> alone = new HashSet<>();
+            found.stream()
+                    .filter(each -> each.set().size() == 1)
+                    .forEach(each -> alone.addAll(each.set().inOrder()));
+            Map<Tried, Integer> tried = new LinkedHashMap<>();
+            for (Move move : position.legalMoves()) {
+                Position after = position.play(move);
+                if (cancel.isRequested() || !isQuiet(position, move) || alone.contains(move) || after.isCheck()) {
+                    continue;
+                }
+                Position again = after.play(Move.PASS);
+                Move wished = wish.in(again).orElse(null);
+                if (wished == null) {
+                    continue;
+                }
+                Drops still = judge.of(again, wished);
+                if (!still.isNothing() && still.count() < Math.max(drops.count(), 1)) {
+                    tried.put(new Tried(move, still, again.play(wished)), evaluation.of(again.board()));
+                }
+            }
+            return tried.entrySet().stream()
+                    .sorted(Map.Entry.<Tried, Integer>comparingByValue().reversed())
+                    .limit(MOST_TOLD_TO_FAIL)
+                    .map(Map.Entry::getKey)
+                    .toList();
         }
 
         private List<Reached> grow(List<Reached> frontier, boolean further, Set<Long> seen, List<Reached> clean) {
@@ -223,7 +319,6 @@ public record Readiness(
          * either, the best first by what is to be expected after the move.
          */
         private List<Reached> sound(List<Reached> clean) {
-            Evaluation evaluation = new Evaluation(Weights.SHIPPED);
             List<Reached> likely = clean.stream()
                     .sorted(Comparator.comparingInt((Reached reached) ->
                                     evaluation.of(reached.position().board()))
@@ -299,6 +394,11 @@ public record Readiness(
             return San.write(here, move, language);
         }
         Piece man = here.pieceAt(move.from());
+        if (man != null
+                && man.type() == PieceType.KING
+                && Math.abs(move.to().file() - move.from().file()) == 2) {
+            return move.to().file() == 6 ? "O-O" : "O-O-O";
+        }
         return (man == null || man.type() == PieceType.PAWN ? "" : language.letter(man.type())) + move.to();
     }
 }

@@ -219,8 +219,11 @@ public final class Threats {
                 if (gain == ForcedGain.MATE) {
                     continue;
                 }
-                boolean isBest = best != null && best.first().equals(move);
-                if (gain > 0 || isBest && !best.verdict().isMate() && winsSoon(best.moves())) {
+                boolean isBest = best != null
+                        && best.first().equals(move)
+                        && !best.verdict().isMate()
+                        && winsSoon(best.moves());
+                if (gain > 0 || isBest) {
                     tries.add(new Try(move, Math.max(gain, 0), winsAtOnce(free, move) || move.promotion() != null));
                 }
             }
