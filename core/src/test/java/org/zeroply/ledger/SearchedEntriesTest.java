@@ -3,6 +3,7 @@ package org.zeroply.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -75,7 +76,7 @@ class SearchedEntriesTest {
     @Test
     void toRetakeIsNoThreat() {
         Position before = Fen.position("rnbqkbnr/ppp2ppp/4p3/3p4/3PP3/8/PPP2PPP/RNBQKBNR w KQkq - 0 3");
-        Move taking = San.read(before, "exd5");
+        Move taking = Objects.requireNonNull(San.read(before, "exd5"));
         Underway exchange = Underway.after(before, taking);
         assertThat(exchange).isEqualTo(new Underway(taking, 1, 1));
         Position middle = before.play(taking);
@@ -85,7 +86,8 @@ class SearchedEntriesTest {
         // Of the position alone it cannot be told whether the pawn was taken or just stands there.
         assertThat(new Ledger(read(middle)).entry(Factor.THREATS).explanation())
                 .isEqualTo("White: none found; Black: exd5 wins back pawn d5");
-        assertThat(Underway.after(middle, San.read(middle, "Nf6"))).isNull();
+        assertThat(Underway.after(middle, Objects.requireNonNull(San.read(middle, "Nf6"))))
+                .isNull();
     }
 
     @Test

@@ -2,6 +2,7 @@ package org.zeroply.search;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -26,7 +27,8 @@ class ForcedGainTest {
     })
     void whatAMoveWinsAgainstEveryReply(String fen, String move, int pawns) {
         Position position = Fen.position(fen);
-        assertThat(ForcedGain.of(position, San.read(position, move), -1_000)).isEqualTo(pawns);
+        assertThat(ForcedGain.of(position, Objects.requireNonNull(San.read(position, move)), -1_000))
+                .isEqualTo(pawns);
     }
 
     @Test
