@@ -45,6 +45,7 @@ final class ActivityFamily {
         return List.of(
                 Counted.entry(Factor.MOBILITY, reading::mobility),
                 Counted.entry(Factor.ACTIVE, side -> reading.census(side, active[side.ordinal()])),
+                Counted.entry(Factor.TIED, reading::tied),
                 Counted.entry(Factor.IDLE, side -> reading.idle(side, active[side.ordinal()])),
                 Counted.entry(Factor.IDLEST, side -> reading.idlest(side, active[side.ordinal()])));
     }
@@ -75,7 +76,7 @@ final class ActivityFamily {
     private SquareSet active(Side side) {
         long active = 0;
         for (Square piece : new SquareSet(survey.pieces(side))) {
-            if ((tasks(side, piece) != 0 || isAdvanced(side, piece)) && charge(side, piece) == null) {
+            if ((tasks(side, piece) != 0 || isAdvanced(side, piece)) && !isTied(side, piece)) {
                 active |= piece.bit();
             }
         }
@@ -106,14 +107,18 @@ final class ActivityFamily {
         return isPost(side, piece) && !survey.isHanging(piece);
     }
 
-    /** An own man that hangs once the piece is lifted and does not hang now. */
-    private @Nullable Square charge(Side side, Square piece) {
+    /** Own men that hang once the piece is lifted and do not hang now. */
+    private SquareSet charges(Side side, Square piece) {
         SquareSet held = charges[piece.ordinal()];
         if (held == null) {
             held = Duties.charges(survey, side, piece);
             charges[piece.ordinal()] = held;
         }
-        return held.isEmpty() ? null : held.iterator().next();
+        return held;
+    }
+
+    private boolean isTied(Side side, Square piece) {
+        return !charges(side, piece).isEmpty();
     }
 
     private Counted census(Side side, SquareSet active) {
@@ -135,17 +140,32 @@ final class ActivityFamily {
         return false;
     }
 
-    private Counted idle(Side side, SquareSet active) {
-        SquareSet idle = new SquareSet(survey.pieces(side)).without(active);
+    private Counted tied(Side side) {
+        SquareSet tied = SquareSet.NONE;
+        Evidence evidence = Evidence.NONE;
         List<String> told = new ArrayList<>();
-        for (Square piece : idle) {
-            Square charge = charge(side, piece);
-            told.add(
-                    charge == null
-                            ? survey.name(piece)
-                            : Words.of("idle.bound", survey.name(piece), survey.name(charge)));
+        for (Square piece : new SquareSet(survey.pieces(side))) {
+            SquareSet held = charges(side, piece);
+            if (!held.isEmpty()) {
+                tied = tied.or(SquareSet.of(piece));
+                evidence = evidence.with(Role.COUNTED, piece).with(Role.TARGET, held);
+                told.add(Words.of("tied", survey.name(piece), survey.names(held)));
+            }
         }
-        return new Counted(Account.of(idle), String.join(", ", told));
+        return new Counted(Account.of(tied, evidence), String.join(", ", told));
+    }
+
+    private SquareSet idlePieces(Side side, SquareSet active) {
+        return new SquareSet(survey.pieces(side))
+                .stream()
+                        .filter(piece -> !active.contains(piece) && !isTied(side, piece))
+                        .map(SquareSet::of)
+                        .reduce(SquareSet.NONE, SquareSet::or);
+    }
+
+    private Counted idle(Side side, SquareSet active) {
+        SquareSet idle = idlePieces(side, active);
+        return new Counted(Account.of(idle), survey.names(idle));
     }
 
     // ---- the idlest piece
@@ -158,7 +178,7 @@ final class ActivityFamily {
     private Counted idlest(Side side, SquareSet active) {
         Square idlest = null;
         int least = Integer.MAX_VALUE;
-        for (Square piece : Survey.fromOwnSide(side, survey.pieces(side) & ~active.bits())) {
+        for (Square piece : Survey.fromOwnSide(side, idlePieces(side, active).bits())) {
             int work = work(side, piece);
             if (idlest == null || work < least || work == least && survey.value(piece) > survey.value(idlest)) {
                 idlest = piece;

@@ -11,21 +11,24 @@ import org.zeroply.ledger.SearchedEntries.Searches;
 import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.SetupReading;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
+import org.zeroply.search.Limit;
+import org.zeroply.search.Question;
 import org.zeroply.words.Words;
 
 /** What each man must go on doing: found by lifting it off the board and letting the opponent move. */
 final class DutyFamily {
-    private static final long MATE_NODES = 1_000;
+    private static final long NODES = 1_000;
     private static final int BREAK_IN = 200;
+    private static final int A_MATE = 1_000;
 
     private final Survey survey;
     private final Position position;
@@ -81,24 +84,68 @@ final class DutyFamily {
         if (!enemy.isEmpty()) {
             forksNow = forks(survey.toMove(side.opposite()), enemy);
         }
+        int wonNow = enemy.isEmpty()
+                ? 0
+                : won(survey.toMove(side.opposite()), searches.best(survey.toMove(side.opposite()), NODES));
         for (Square man : position.men(side)) {
             if (survey.type(man) == PieceType.KING) {
                 continue;
             }
             Position lifted = without(side, man);
-            SquareSet mates = SquareSet.NONE;
-            SquareSet forks = SquareSet.NONE;
-            if (lifted != null) {
-                List<Move> moves = lifted.legalMoves();
-                mates = mates(lifted, moves).without(matesNow);
-                // That a man keeps others off its own square is no duty.
-                forks = forks(lifted, moves).without(forksNow).without(SquareSet.of(man));
+            if (lifted == null || searches.isOver()) {
+                continue;
             }
-            Duty duty = new Duty(man, Duties.charges(survey, side, man), mates, forks);
+            List<Move> moves = lifted.legalMoves();
+            SquareSet mates = mates(lifted, moves).without(matesNow);
+            // That a man keeps others off its own square is no duty.
+            SquareSet forks = forks(lifted, moves).without(forksNow).without(SquareSet.of(man));
+            // What hangs itself guards nothing.
+            boolean guards = !survey.isHanging(man);
+            Duty duty = new Duty(
+                    man,
+                    guards ? winning(lifted, Duties.charges(survey, side, man), true, wonNow) : SquareSet.NONE,
+                    mates,
+                    guards ? winning(lifted, forks, false, wonNow) : SquareSet.NONE);
             if (!duty.isNone()) {
                 duties.put(man, duty);
             }
         }
+    }
+
+    /**
+     * Of squares those on which a capture, or a fork, really wins a pawn or more, by a short search of it alone, and more than
+     * the opponent wins with the man on the board.
+     */
+    private SquareSet winning(Position lifted, SquareSet squares, boolean captures, int wonNow) {
+        SquareSet winning = SquareSet.NONE;
+        for (Square square : squares) {
+            List<Move> moves = lifted.legalMoves().stream()
+                    .filter(move -> captures
+                            ? square == lifted.capturedOn(move)
+                            : move.to() == square && !Fork.targets(lifted, move).isEmpty())
+                    .toList();
+            if (moves.isEmpty() || searches.isOver()) {
+                continue;
+            }
+            Question question = Question.of(lifted, Limit.nodes(NODES)).onlyMoves(moves);
+            if (won(lifted, searches.ask(question).lines()) > Math.max(0, wonNow)) {
+                winning = winning.or(SquareSet.of(square));
+            }
+        }
+        return winning;
+    }
+
+    /** What the side to move has won at the end of the best line, the exchange there played out; a mate is more than anything. */
+    private static int won(Position there, List<CalculatedLine> lines) {
+        if (lines.isEmpty()) {
+            return 0;
+        }
+        CalculatedLine best = lines.getFirst();
+        Side side = there.sideToMove();
+        if (best.verdict().isMate()) {
+            return best.verdict().expectedFor(side) > 0 ? A_MATE : -A_MATE;
+        }
+        return Settled.atEnd(there, best.moves(), side) - PieceValues.balance(there, side);
     }
 
     private SquareSet mates(List<Move> moves, Side against) {
@@ -116,12 +163,7 @@ final class DutyFamily {
     private static SquareSet forks(Position position, List<Move> moves) {
         long forks = 0;
         for (Move move : moves) {
-            Piece man = position.pieceAt(move.from());
-            boolean wins = man != null
-                    && man.type() != PieceType.KING
-                    && move.promotion() == null
-                    && Fork.targets(position, move).size() >= 2;
-            forks |= wins ? move.to().bit() : 0;
+            forks |= Fork.targets(position, move).isEmpty() ? 0 : move.to().bit();
         }
         return new SquareSet(forks);
     }
@@ -208,12 +250,16 @@ final class DutyFamily {
         SquareSet counted = SquareSet.NONE;
         Evidence evidence = Evidence.NONE;
         List<String> told = new ArrayList<>();
+        if (survey.moves(side).isEmpty()) {
+            return new Counted(Account.NONE, "");
+        }
+        int best = won(survey.toMove(side), searches.best(survey.toMove(side), NODES));
         for (Duty duty : dutiesOf(side)) {
-            SquareSet tiedTo = duty.guarded().or(duty.mates());
+            SquareSet tiedTo = duty.guarded().or(duty.mates()).or(duty.forks());
             List<Move> moves = survey.moves(side).stream()
                     .filter(move -> move.from() == duty.man())
                     .toList();
-            if (!tiedTo.isEmpty() && !moves.isEmpty() && moves.stream().allMatch(move -> breaks(side, duty, move))) {
+            if (!moves.isEmpty() && moves.stream().allMatch(move -> loses(side, move, best))) {
                 counted = counted.or(SquareSet.of(duty.man()));
                 evidence = evidence.with(Role.COUNTED, duty.man()).with(Role.TARGET, tiedTo);
                 told.add(Words.of("frozen", survey.name(duty.man()), tiedTo));
@@ -222,17 +268,10 @@ final class DutyFamily {
         return new Counted(Account.of(counted, evidence), String.join(", ", told));
     }
 
-    private boolean breaks(Side side, Duty duty, Move move) {
-        Position from = survey.toMove(side);
-        Position after = from.play(move);
-        Piece captured = from.captured(move);
-        int won = captured == null ? 0 : PieceValues.of(captured.type());
-        for (Square charge : duty.guarded()) {
-            if (Exchange.result(after, charge, side.opposite()) > won) {
-                return true;
-            }
-        }
-        return !duty.mates().isEmpty() && !mates(after, after.legalMoves()).isEmpty();
+    /** Whether a pawn or more is lost by a move against the best one, by a short search. */
+    private boolean loses(Side side, Move move, int best) {
+        Question question = Question.of(survey.toMove(side), Limit.nodes(NODES)).onlyMoves(List.of(move));
+        return best - won(survey.toMove(side), searches.ask(question).lines()) >= 1;
     }
 
     // ---- pins to a square
@@ -256,7 +295,8 @@ final class DutyFamily {
             }
             Position lifted = without(side, man);
             Square square = lifted == null ? null : breakIn(lifted);
-            if (square != null && (survey.zone(side) & square.bit()) != 0) {
+            boolean letsIn = square != null && (survey.zone(side) & square.bit()) != 0;
+            if (square != null && letsIn && everyMoveLetsIn(side, man)) {
                 counted = counted.or(SquareSet.of(man));
                 evidence = evidence.with(Role.COUNTED, man).with(Role.TARGET, square);
                 told.add(Words.of("squarePin", survey.name(man), square));
@@ -265,9 +305,17 @@ final class DutyFamily {
         return new Counted(Account.of(counted, evidence), String.join(", ", told));
     }
 
+    private boolean everyMoveLetsIn(Side side, Square man) {
+        return survey.moves(side).stream().filter(move -> move.from() == man).allMatch(move -> {
+            Position after = survey.toMove(side).play(move);
+            Square square = searches.isOver() ? null : breakIn(after);
+            return square != null && (survey.zone(side) & square.bit()) != 0;
+        });
+    }
+
     /** The empty square on which the side to move enters to mate in two or to win two pawns; null if it cannot. */
     private @Nullable Square breakIn(Position there) {
-        List<CalculatedLine> lines = searches.best(there, MATE_NODES);
+        List<CalculatedLine> lines = searches.best(there, NODES);
         if (lines.isEmpty() || there.isCapture(lines.getFirst().first())) {
             return null;
         }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.function.BiPredicate;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.rules.Exchange;
+import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -19,13 +20,17 @@ public final class ExchangeFamily {
         Position position = survey.position;
         return List.of(
                 entry(Factor.HANGING, position, Exchange::isHanging),
-                entry(Factor.LOOSE, position, (at, square) -> isPiece(at, square) && Exchange.isLoose(at, square)));
+                entry(Factor.LOOSE, position, (at, square) -> canBeLoose(at, square) && Exchange.isLoose(at, square)));
     }
 
-    /** Pawns without a guard are ordinary; only pieces are listed as loose. */
-    private static boolean isPiece(Position position, Square square) {
-        return !position.men(Side.WHITE, PieceType.PAWN).contains(square)
-                && !position.men(Side.BLACK, PieceType.PAWN).contains(square);
+    /** Pawns without a guard are ordinary, and so are rooks in their corners. */
+    private static boolean canBeLoose(Position position, Square square) {
+        Piece man = position.pieceAt(square);
+        if (man == null || man.type() == PieceType.PAWN) {
+            return false;
+        }
+        boolean corner = square.rank() == man.side().rank(1) && (square.file() == 0 || square.file() == 7);
+        return man.type() != PieceType.ROOK || !corner;
     }
 
     private static Entry entry(Factor factor, Position position, BiPredicate<Position, Square> test) {

@@ -31,6 +31,7 @@ public enum Factor {
     KNIGHT_POSTS(Section.MINOR_PIECES),
     MOBILITY(Section.ACTIVITY, Trait.RESTLESS, Trait.UNSPECIFIC),
     ACTIVE(Section.ACTIVITY, Trait.PRICE),
+    TIED(Section.ACTIVITY, Trait.RESTLESS, Trait.UNSPECIFIC),
     IDLE(Section.ACTIVITY, Trait.RESTLESS, Trait.PRICE, Trait.UNSPECIFIC),
     IDLEST(Section.ACTIVITY, Trait.UNSPECIFIC),
     OPEN_FILES(Section.FILES),

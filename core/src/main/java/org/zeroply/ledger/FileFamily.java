@@ -51,8 +51,11 @@ final class FileFamily {
             SquareSet white = heavy(Side.WHITE).and(new SquareSet(squares));
             SquareSet black = heavy(Side.BLACK).and(new SquareSet(squares));
             char letter = (char) ('a' + file);
+            if (white.isEmpty() && black.isEmpty()) {
+                continue;
+            }
             if (white.size() == black.size()) {
-                told.add(Words.of(white.isEmpty() ? "files.nobody" : "files.disputed", letter));
+                told.add(Words.of("files.disputed", letter));
             } else {
                 Side holder = white.size() > black.size() ? Side.WHITE : Side.BLACK;
                 held[holder.ordinal()] |= 1 << file;
@@ -78,7 +81,8 @@ final class FileFamily {
         for (int file = 0; file < 8; file++) {
             long squares = PawnMasks.file(file);
             long enemy = survey.pawns(side.opposite()) & squares;
-            if ((survey.pawns(side) & squares) == 0 && enemy != 0) {
+            boolean halfOpen = (survey.pawns(side) & squares) == 0 && enemy != 0;
+            if (halfOpen && (heavy(side).bits() & squares) != 0) {
                 files |= 1 << file;
                 targets |= enemy;
                 used = used.or(heavy(side).and(new SquareSet(squares)));

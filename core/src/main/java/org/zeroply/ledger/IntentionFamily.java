@@ -1,6 +1,7 @@
 package org.zeroply.ledger;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -21,14 +22,19 @@ import org.zeroply.words.Words;
 
 /** Quiet moves by which the side not to move would better its position if it were left in peace, and what stops them. */
 final class IntentionFamily {
-    private static final long QUIET_NODES = 12_000;
-    private static final long WAITING_NODES = 4_000;
+    private static final long QUIET_NODES = 36_000;
+    private static final long WAITING_NODES = 12_000;
     private static final long ANSWER_NODES = 250;
+    private static final long CONFIRMING_NODES = 4_000;
     private static final int SEARCHED = 4;
     private static final int TOLD = 3;
     private static final int ENTRIES_TOLD = 4;
-    private static final int STOPS_TOLD = 4;
-    private static final double WORTH_TELLING = 0.03;
+    private static final int STOPS_TOLD = 3;
+    private static final double WORTH_TELLING = 0.05;
+
+    /** To have any move in hand is worth something; an intention is worth so much more than the fourth best one. */
+    private static final double MORE_THAN_ORDINARY = 0.03;
+
     private static final double PRICE_OF_STOPPING = 0.05;
 
     private final Survey survey;
@@ -66,9 +72,15 @@ final class IntentionFamily {
         SquareSet goals = SquareSet.NONE;
         Evidence evidence = Evidence.NONE;
         List<String> told = new ArrayList<>();
-        for (CalculatedLine line : searches.ask(question).lines()) {
-            double gain = line.verdict().expectedFor(side) - waiting;
-            if (gain < WORTH_TELLING || told.size() == TOLD) {
+        List<CalculatedLine> lines = searches.ask(question).lines();
+        if (lines.isEmpty()) {
+            return new Counted(Account.NONE, "");
+        }
+        double ordinary = lines.getLast().verdict().expectedFor(side);
+        for (CalculatedLine line : lines) {
+            double expected = line.verdict().expectedFor(side);
+            double gain = expected - waiting;
+            if (gain < WORTH_TELLING || expected - ordinary < MORE_THAN_ORDINARY || told.size() == TOLD) {
                 break;
             }
             Move move = line.first();
@@ -109,32 +121,39 @@ final class IntentionFamily {
         return changed.isEmpty() ? Words.of("none") : changed;
     }
 
+    /** The cheapest answers after which the move is not possible, and those after which it is pointless. */
     private String stops(Move intended, double waiting, double gain) {
-        List<String> stops = new ArrayList<>();
+        List<Answer> answers = new ArrayList<>();
         for (Move answer : position.legalMoves()) {
-            if (!searches.isOver() && isStopped(answer, intended, waiting + gain / 2) && isCheap(answer, waiting)) {
-                stops.add(San.write(position, answer, language));
+            double price = searches.isOver() ? 1 : expected(position.play(answer), ANSWER_NODES) - waiting;
+            if (price <= PRICE_OF_STOPPING) {
+                answers.add(new Answer(answer, price));
             }
         }
-        if (stops.isEmpty()) {
+        answers.sort(Comparator.comparingDouble(Answer::price));
+        List<String> stopped = new ArrayList<>();
+        List<String> pointless = new ArrayList<>();
+        for (Answer answer : answers) {
+            Position answered = position.play(answer.move());
+            boolean prevented = !answered.isLegal(intended);
+            List<String> told = prevented ? stopped : pointless;
+            if (told.size() < STOPS_TOLD
+                    && (prevented || isPointless(answered.play(intended), intended, waiting + gain / 2))
+                    && expected(answered, CONFIRMING_NODES) - waiting <= PRICE_OF_STOPPING) {
+                told.add(San.write(position, answer.move(), language));
+            }
+        }
+        if (stopped.isEmpty() && pointless.isEmpty()) {
             return Words.of("intentions.unstopped");
         }
-        int others = stops.size() - STOPS_TOLD;
-        return others <= 1
-                ? Words.of("intentions.stopped", Lists.inWords(stops))
-                : Words.of("intentions.stoppedByMany", String.join(", ", stops.subList(0, STOPS_TOLD)), others);
+        return (stopped.isEmpty() ? "" : Words.of("intentions.stopped", Lists.inWords(stopped)))
+                + (pointless.isEmpty() ? "" : Words.of("intentions.pointless", Lists.inWords(pointless)));
     }
 
-    private boolean isStopped(Move answer, Move intended, double enough) {
-        Position answered = position.play(answer);
-        if (!answered.isLegal(intended)) {
-            return true;
-        }
-        Position then = answered.play(intended);
-        return Exchange.result(then, intended.to(), side.opposite()) > 0 || expected(then, ANSWER_NODES) < enough;
-    }
+    private record Answer(Move move, double price) {}
 
-    private boolean isCheap(Move answer, double waiting) {
-        return expected(position.play(answer), ANSWER_NODES) <= waiting + PRICE_OF_STOPPING;
+    private boolean isPointless(Position then, Move intended, double enough) {
+        return Exchange.result(then, intended.to(), side.opposite()) > 0
+                || expected(then, ANSWER_NODES) < enough && expected(then, CONFIRMING_NODES) < enough;
     }
 }

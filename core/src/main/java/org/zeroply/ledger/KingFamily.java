@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Function;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.CastlingRight;
@@ -20,6 +21,7 @@ import org.zeroply.words.Words;
 /** The kings: castling, cover, attackers and defenders of the zone, who arrives, weak colours, the pawn race. */
 final class KingFamily {
     private static final int LONG_DIAGONAL = 6;
+    private static final int FEWEST_PIECES = 3;
 
     private final Survey survey;
     private final Position position;
@@ -33,14 +35,24 @@ final class KingFamily {
         KingFamily reading = new KingFamily(survey);
         return List.of(
                 Counted.entry(Factor.CASTLING, reading::castling),
-                Counted.entry(Factor.COVER, reading::cover),
-                Counted.entry(Factor.KING_ATTACKERS, reading::attackers),
+                reading.whileThereIsAnAttack(Factor.COVER, reading::cover),
+                reading.whileThereIsAnAttack(Factor.KING_ATTACKERS, reading::attackers),
                 Counted.entry(Factor.KING_DEFENDERS, reading::defenders),
-                Counted.entry(Factor.FOCAL_POINTS, reading::focalPoints),
+                reading.whileThereIsAnAttack(Factor.FOCAL_POINTS, reading::focalPoints),
                 Counted.entry(Factor.FLIGHT, reading::flight),
-                Counted.entry(Factor.ARRIVALS, reading::arrivals),
+                reading.whileThereIsAnAttack(Factor.ARRIVALS, reading::arrivals),
                 Counted.entry(Factor.COLOUR_COMPLEX, reading::colourComplex),
                 Counted.entry(Factor.RACE, reading::race));
+    }
+
+    /** Nothing is said of attacks on kings once the queens are gone and a side has fewer than three pieces. */
+    private Entry whileThereIsAnAttack(Factor factor, Function<Side, Counted> measure) {
+        boolean queens = position.count(Side.WHITE, PieceType.QUEEN) + position.count(Side.BLACK, PieceType.QUEEN) > 0;
+        boolean few = Long.bitCount(survey.pieces(Side.WHITE)) < FEWEST_PIECES
+                || Long.bitCount(survey.pieces(Side.BLACK)) < FEWEST_PIECES;
+        return Counted.entry(
+                factor,
+                !queens && few ? side -> new Counted(new Account(new Value.Absent(), Evidence.NONE), "") : measure);
     }
 
     // ---- castling
@@ -72,13 +84,17 @@ final class KingFamily {
                     .with(Role.ATTACKER, attackers)
                     .with(Role.BLOCKER, between);
             String way = Words.of(direction == 1 ? "castling.short" : "castling.long");
+            List<String> hindrances = new ArrayList<>();
             if (!attacked.isEmpty()) {
-                told.add(Words.of("castling.attacked", way, attacked, survey.names(attackers)));
-            } else if (!between.isEmpty()) {
-                told.add(Words.of("castling.between", way, survey.names(between)));
-            } else {
-                told.add(Words.of("castling.free", way));
+                hindrances.add(Words.of("castling.attacked", attacked, survey.names(attackers)));
             }
+            if (!between.isEmpty()) {
+                hindrances.add(Words.of("castling.between", survey.names(between)));
+            }
+            told.add(Words.of(
+                    "castling.way",
+                    way,
+                    hindrances.isEmpty() ? Words.of("castling.free") : String.join(", ", hindrances)));
         }
         SquareSet tied = tied(side);
         if (!tied.isEmpty()) {
@@ -355,8 +371,8 @@ final class KingFamily {
 
     private List<Square> stepsOf(Side side, Square square) {
         List<Square> steps = new ArrayList<>();
-        long enemies =
-                survey.men(side.opposite()) & ~position.king(side.opposite()).bit();
+        long enemies = survey.men(side.opposite());
+        long king = position.king(side.opposite()).bit();
         int up = side == Side.WHITE ? 8 : -8;
         if (Survey.ownRank(side, square) < 8) {
             Square ahead = Square.of(square.ordinal() + up);
@@ -367,7 +383,7 @@ final class KingFamily {
                     steps.add(Square.of(ahead.ordinal() + up));
                 }
             }
-            new SquareSet(Attacks.pawn(side.ordinal(), square.ordinal()) & enemies).forEach(steps::add);
+            new SquareSet(Attacks.pawn(side.ordinal(), square.ordinal()) & enemies & ~king).forEach(steps::add);
         }
         return steps;
     }

@@ -101,30 +101,47 @@ final class LinesFamily {
         return Exchange.result(position, target, side, SquareSet.of(lifted)) > 0;
     }
 
+    /** What stands behind is dearer, or as dear and without a guard: a pin. It is cheaper: a skewer, if the front is worth it. */
     private void pinOrSkewer(Side side, Square piece, Square front, Square back) {
         Evidence line = Evidence.NONE.with(Role.COUNTED, front).withPath(Role.LINE, List.of(piece, back));
         if (survey.type(back) == PieceType.KING) {
-            add(Factor.PINS, side.opposite(), front, line, "pin.absolute", front, piece);
-            return;
-        }
-        if (!gainsBehind(side, back, front)) {
+            boolean pushes = survey.type(front) == PieceType.PAWN && front.file() == piece.file();
+            add(Factor.PINS, side.opposite(), front, line, pushes ? "pin.pushes" : "pin.absolute", front, piece);
             return;
         }
         boolean king = survey.type(front) == PieceType.KING;
-        boolean dearer = king || survey.value(front) > survey.value(back);
-        if (king || dearer && survey.value(front) > survey.value(piece)) {
-            add(Factor.SKEWERS, side, piece, line, "skewer", piece, front, back);
-        } else if (survey.type(back) != PieceType.PAWN
-                && (survey.value(back) > survey.value(front) || survey.isLoose(back))) {
+        if (king || survey.value(front) > survey.value(back)) {
+            boolean skewers = king || survey.value(front) > survey.value(piece);
+            if (skewers && gainsBehind(side, back, front)) {
+                add(Factor.SKEWERS, side, piece, line, "skewer", piece, front, back);
+            }
+            return;
+        }
+        boolean worth = survey.value(back) > survey.value(front) || isUnguardedWithout(back, front);
+        if (worth && survey.type(back) != PieceType.PAWN && gainsByTaking(side, piece, front, back)) {
             add(Factor.PINS, side.opposite(), front, line, "pin.relative", front, piece, back);
         }
     }
 
+    /** Whether nobody guards what stands behind once the man in front is lifted. */
+    private boolean isUnguardedWithout(Square back, Square front) {
+        Side owner = survey.piece(back).side();
+        return Exchange.orderOfUse(position, back, owner, SquareSet.of(front)).isEmpty();
+    }
+
+    /** Whether the line piece itself gains by taking what stands behind first, the man in front lifted. */
+    private boolean gainsByTaking(Side side, Square piece, Square front, Square back) {
+        int lost = Exchange.afterTaking(position, piece, back, SquareSet.of(front));
+        return survey.value(back) > lost;
+    }
+
     private void discovery(Side side, Square piece, Square front, Square target) {
-        boolean onFile = survey.type(front) == PieceType.PAWN && front.file() == piece.file();
         boolean worth = survey.type(target) == PieceType.KING
                 || gainsBehind(side, target, front) && Exchange.result(position, target, side) == 0;
-        if (!onFile && worth) {
+        long onLine = Attacks.line(piece.ordinal(), target.ordinal());
+        boolean leaves = survey.moves(side).stream()
+                .anyMatch(move -> move.from() == front && (onLine & move.to().bit()) == 0);
+        if (worth && leaves) {
             Evidence line = Evidence.NONE
                     .with(Role.COUNTED, front)
                     .with(Role.TARGET, target)
@@ -147,10 +164,17 @@ final class LinesFamily {
         boolean same = type == PieceType.QUEEN || type == (straight ? PieceType.ROOK : PieceType.BISHOP);
         int from = Survey.ownRank(side, behind);
         int to = Survey.ownRank(side, front);
-        if (same && (to > from || to == from && to > 1)) {
+        if (same && (to > from || to == from && to > 1) && pointsAtSomething(side, behind, front)) {
             Evidence line = Evidence.NONE.with(Role.COUNTED, front).withPath(Role.LINE, List.of(behind, front));
             add(Factor.BATTERIES, side, front, line, "battery", front, behind);
         }
+    }
+
+    /** Ahead of the two on their line: an enemy man comes first, or a square of the enemy king's zone. */
+    private boolean pointsAtSomething(Side side, Square behind, Square front) {
+        long ahead = Attacks.of(survey.type(behind), behind.ordinal(), survey.occupied & ~front.bit())
+                & ~survey.attacks(behind);
+        return (ahead & ~survey.men(side) & (survey.men(side.opposite()) | survey.zone(side.opposite()))) != 0;
     }
 
     private void add(Factor factor, Side side, Square counted, Evidence evidence, String key, Square... named) {
@@ -164,19 +188,9 @@ final class LinesFamily {
     // ---- forks
 
     private void forks(Side side) {
-        long enemies = survey.men(side.opposite());
         for (Move move : survey.moves(side)) {
-            PieceType type = survey.type(move.from());
-            if (type == PieceType.KING || move.promotion() != null) {
-                continue;
-            }
-            long attacks = attacksAfter(side, type, move) & enemies;
-            // What it hits already is no new double attack.
-            if (Long.bitCount(attacks) < 2 || (attacks & ~survey.attacks(move.from())) == 0) {
-                continue;
-            }
             SquareSet hit = Fork.targets(survey.toMove(side), move);
-            if (hit.size() >= 2) {
+            if (!hit.isEmpty()) {
                 Evidence evidence = Evidence.NONE
                         .withPath(Role.ROUTE, List.of(move.from(), move.to()))
                         .with(Role.TARGET, hit);
@@ -190,26 +204,15 @@ final class LinesFamily {
         }
     }
 
-    private long attacksAfter(Side side, PieceType type, Move move) {
-        return type == PieceType.PAWN
-                ? Attacks.pawn(side.ordinal(), move.to().ordinal())
-                : Attacks.of(
-                        type,
-                        move.to().ordinal(),
-                        survey.occupied & ~move.from().bit());
-    }
-
     // ---- trapped
 
+    /** Hanging, and neither a move of its own saves it nor one of another man that is not lost by it. */
     private void trapped(Side side) {
-        boolean inCheck = position.isCheck();
+        if (position.isCheck()) {
+            return;
+        }
         for (Square piece : new SquareSet(survey.pieces(side))) {
-            if (inCheck || !survey.isHanging(piece)) {
-                continue;
-            }
-            boolean escapes =
-                    survey.moves(side).stream().anyMatch(move -> move.from() == piece && !losesByMoving(side, move));
-            if (!escapes) {
+            if (survey.isHanging(piece) && survey.moves(side).stream().noneMatch(move -> saves(side, piece, move))) {
                 SquareSet hunters = position.attackers(piece, side.opposite());
                 findings.add(new Finding(
                         Factor.TRAPPED,
@@ -219,6 +222,13 @@ final class LinesFamily {
                         survey.name(piece)));
             }
         }
+    }
+
+    private boolean saves(Side side, Square piece, Move move) {
+        if (losesByMoving(side, move)) {
+            return false;
+        }
+        return move.from() == piece || !Exchange.isHanging(survey.toMove(side).play(move), piece);
     }
 
     private boolean losesByMoving(Side side, Move move) {

@@ -18,6 +18,7 @@ import org.zeroply.words.Words;
 /** Bishops and their pawns, the diagonals, and posts for knights. */
 final class MinorPieceFamily {
     private static final int LONG_DIAGONAL = 6;
+    private static final int FARTHEST_POST = 3;
 
     private final Survey survey;
     private final Position position;
@@ -107,10 +108,10 @@ final class MinorPieceFamily {
                 String.join(", ", told));
     }
 
-    /** No own pawn ahead on its two forward diagonals, however far. */
+    /** No own pawn beyond the own second rank ahead on its two forward diagonals, however far. */
     private boolean isOutside(Side side, Square bishop) {
         long forward = Attacks.bishop(bishop.ordinal(), 0) & Survey.ahead(side, bishop.rank());
-        return (forward & survey.pawns(side)) == 0;
+        return (forward & survey.pawns(side) & ~Survey.ownRanks(side, 2, 2)) == 0;
     }
 
     private Entry restricted() {
@@ -135,13 +136,14 @@ final class MinorPieceFamily {
             if (on.size() <= Long.bitCount(central & ~Survey.colour(bishop))) {
                 continue;
             }
-            bishops = bishops.or(SquareSet.of(bishop));
-            pawns = pawns.or(on);
             Square charge = onlyGuarded(side, bishop);
             if (isOutside(side, bishop)) {
                 exceptions.add(Words.of("restricted.outside", bishop));
             } else if (charge != null) {
                 exceptions.add(Words.of("restricted.guards", bishop, survey.name(charge)));
+            } else {
+                bishops = bishops.or(SquareSet.of(bishop));
+                pawns = pawns.or(on);
             }
         }
         String detail = bishops.isEmpty() ? "" : Words.of("restricted.by", survey.names(bishops), pawns);
@@ -226,37 +228,47 @@ final class MinorPieceFamily {
         if (position.count(side, PieceType.KNIGHT) == 0) {
             return new Counted(Account.NONE, "");
         }
-        long candidates =
-                PawnMasks.attacks(side, survey.pawns(side)) & Survey.ownRanks(side, 4, 6) & ~survey.pawns(side);
+        long candidates = PawnMasks.attacks(side, survey.pawns(side))
+                & Survey.ownRanks(side, 4, 6)
+                & ~survey.pawns(side)
+                & ~(PawnMasks.file(0) | PawnMasks.file(7));
+        List<Reach> knights = Survey.fromOwnSide(
+                        side, position.men(side, PieceType.KNIGHT).bits())
+                .stream()
+                .map(knight -> Reach.inPosition(position, knight))
+                .toList();
         SquareSet posts = SquareSet.NONE;
-        for (Square square : new SquareSet(candidates)) {
-            if ((Survey.passedBy(side, square) & survey.pawns(side.opposite())) == 0) {
-                posts = posts.or(SquareSet.of(square));
-            }
-        }
-        Evidence evidence = Evidence.of(posts);
+        List<List<Square>> routes = new ArrayList<>();
         List<String> told = new ArrayList<>();
-        List<Reach> knights = posts.isEmpty()
-                ? List.of()
-                : Survey.fromOwnSide(side, position.men(side, PieceType.KNIGHT).bits()).stream()
-                        .map(knight -> Reach.inPosition(position, knight))
-                        .toList();
-        for (Square post : posts) {
-            Reach soonest = null;
-            for (Reach knight : knights) {
-                if (knight.moves(post) < (soonest == null ? Reach.NEVER : soonest.moves(post))) {
-                    soonest = knight;
-                }
+        for (Square post : new SquareSet(candidates)) {
+            Reach soonest = soonest(knights, post);
+            boolean drivenOff = (Survey.passedBy(side, post) & survey.pawns(side.opposite())) != 0;
+            if (drivenOff || soonest == null || soonest.moves(post) > FARTHEST_POST) {
+                continue;
             }
-            if (soonest == null) {
-                told.add(Words.of("post.nobody", post));
-            } else if (soonest.from() == post) {
+            posts = posts.or(SquareSet.of(post));
+            if (soonest.from() == post) {
                 told.add(Words.of("post.held", post));
             } else {
                 told.add(Words.of("post.reached", post, soonest.from(), new Value.Moves(soonest.moves(post)).text()));
-                evidence = evidence.withPath(Role.ROUTE, soonest.route(post));
+                routes.add(soonest.route(post));
             }
         }
+        Evidence evidence = Evidence.of(posts);
+        for (List<Square> route : routes) {
+            evidence = evidence.withPath(Role.ROUTE, route);
+        }
         return new Counted(Account.of(posts, evidence), String.join(", ", told));
+    }
+
+    /** The knight that needs the fewest moves to a square; null if none gets there. */
+    private static @Nullable Reach soonest(List<Reach> knights, Square square) {
+        Reach soonest = null;
+        for (Reach knight : knights) {
+            if (knight.moves(square) < (soonest == null ? Reach.NEVER : soonest.moves(square))) {
+                soonest = knight;
+            }
+        }
+        return soonest;
     }
 }

@@ -1,7 +1,10 @@
 package org.zeroply.ledger;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Function;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.rules.Attacks;
@@ -18,6 +21,8 @@ import org.zeroply.words.Words;
 /** The pawn measures of one position. Ranks and "ahead" are always seen from the side whose pawns they are. */
 final class PawnFamily {
     private static final int REACH_OF_WEAK_SQUARE = 3;
+    private static final int FEWEST_PAWNS = 3;
+    private static final int MOST_TOLD = 5;
 
     private final Survey survey;
     private final Position position;
@@ -43,7 +48,7 @@ final class PawnFamily {
         entries.add(reading.majority(Factor.MAJORITY_KINGSIDE, 5, 7));
         entries.add(reading.squares(Factor.FIXED, reading::fixed));
         entries.add(reading.levers());
-        entries.add(reading.squares(Factor.WEAK_SQUARES, reading::usableWeakSquares));
+        entries.add(Counted.entry(Factor.WEAK_SQUARES, reading::usableWeakSquares));
         return entries;
     }
 
@@ -141,13 +146,12 @@ final class PawnFamily {
             return false;
         }
         Square stop = stop(side, pawn);
-        boolean heldByPawn = (Attacks.pawn(side.ordinal(), stop.ordinal())
+        if (position.pieceAt(stop) == null) {
+            return Exchange.lossByStepping(position, pawn, stop) > 0;
+        }
+        return (Attacks.pawn(side.ordinal(), stop.ordinal())
                         & pawns(side.opposite()).bits())
                 != 0;
-        if (heldByPawn) {
-            return true;
-        }
-        return position.pieceAt(stop) == null && Exchange.lossByStepping(position, pawn, stop) > 0;
     }
 
     // ---- passed pawns
@@ -181,8 +185,18 @@ final class PawnFamily {
         return select(side, pawn -> {
             long others = all & ~pawn.bit();
             long near = PawnMasks.file(pawn.file()) | neighbours(pawn.file());
-            return passed(side).contains(pawn) && others != 0 && (others & near) == 0;
+            boolean onWing = pawn.file() <= 2 && (others & filesBefore(pawn.file())) == 0
+                    || pawn.file() >= 5 && (others & ~filesBefore(pawn.file())) == 0;
+            return onWing && passed(side).contains(pawn) && others != 0 && (others & near) == 0;
         });
+    }
+
+    private static long filesBefore(int file) {
+        long files = 0;
+        for (int before = 0; before < file; before++) {
+            files |= PawnMasks.file(before);
+        }
+        return files;
     }
 
     // ---- majorities
@@ -199,8 +213,10 @@ final class PawnFamily {
             Side side = white.size() > black.size() ? Side.WHITE : Side.BLACK;
             SquareSet own = side == Side.WHITE ? white : black;
             SquareSet enemy = side == Side.WHITE ? black : white;
-            explanation = Words.of(
-                    isCrippled(side, own, enemy) ? "majority.crippled" : "majority.mobile", Words.of("side." + side));
+            String key = !passed(side).and(own).isEmpty()
+                    ? "majority.passed"
+                    : isCrippled(side, own, enemy) ? "majority.crippled" : "majority.mobile";
+            explanation = Words.of(key, Words.of("side." + side));
         }
         return new Entry(factor, Account.of(white.size(), white), Account.of(black.size(), black), explanation);
     }
@@ -254,20 +270,53 @@ final class PawnFamily {
         return new SquareSet(weak);
     }
 
-    /** The weak squares of a side that an enemy knight or bishop (a rook, where there is none) reaches in three moves. */
-    private SquareSet usableWeakSquares(Side side) {
-        SquareSet weak = weakSquares(position, side);
-        Side enemy = side.opposite();
-        SquareSet users = position.men(enemy, PieceType.KNIGHT).or(position.men(enemy, PieceType.BISHOP));
-        if (users.isEmpty()) {
-            users = position.men(enemy, PieceType.ROOK);
+    /**
+     * The weak squares of a side on which an enemy knight or bishop (a rook, where there is none) can stand unharmed in three
+     * moves: the five that are reached soonest, then those nearest the king and the centre.
+     */
+    private Counted usableWeakSquares(Side side) {
+        if (pawns(side).size() < FEWEST_PAWNS) {
+            return new Counted(Account.NONE, "");
         }
-        long usable = 0;
-        for (Square user : users) {
-            usable |= Reach.inPosition(position, user)
-                    .within(REACH_OF_WEAK_SQUARE)
-                    .bits();
+        Map<Square, Integer> soonest = new EnumMap<>(Square.class);
+        SquareSet weak = weakSquares(position, side).without(pawns(side));
+        for (Square user : users(side.opposite())) {
+            Reach reach = Reach.inPosition(position, user);
+            for (Square square : reach.within(REACH_OF_WEAK_SQUARE).and(weak)) {
+                if (standsUnharmed(user, square, side)) {
+                    soonest.merge(square, reach.moves(square), Math::min);
+                }
+            }
         }
-        return weak.and(new SquareSet(usable));
+        Square king = position.king(side);
+        List<Square> ranked = Survey.fromOwnSide(
+                side, SquareSet.of(soonest.keySet().toArray(Square[]::new)).bits());
+        ranked.sort(Comparator.comparingInt((Square square) -> soonest.getOrDefault(square, Reach.NEVER))
+                .thenComparingInt(square -> king.distance(square))
+                .thenComparingInt(PawnFamily::fromCentre));
+        int told = Math.min(MOST_TOLD, ranked.size());
+        SquareSet listed = SquareSet.of(ranked.subList(0, told).toArray(Square[]::new));
+        String more = ranked.size() == told
+                ? ""
+                : Words.of(
+                        "weakSquares.more",
+                        SquareSet.of(ranked.subList(told, ranked.size()).toArray(Square[]::new)));
+        return new Counted(Account.of(listed), more);
+    }
+
+    private SquareSet users(Side enemy) {
+        SquareSet minors = position.men(enemy, PieceType.KNIGHT).or(position.men(enemy, PieceType.BISHOP));
+        return minors.isEmpty() ? position.men(enemy, PieceType.ROOK) : minors;
+    }
+
+    private boolean standsUnharmed(Square user, Square square, Side side) {
+        return square == user
+                ? Exchange.result(position, user, side) == 0
+                : position.pieceAt(square) == null && Exchange.lossByStepping(position, user, square) == 0;
+    }
+
+    /** How far from the four squares in the middle, in rings. */
+    private static int fromCentre(Square square) {
+        return Math.max(Math.abs(2 * square.file() - 7), Math.abs(2 * square.rank() - 7)) / 2;
     }
 }

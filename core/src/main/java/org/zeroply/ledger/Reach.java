@@ -50,7 +50,7 @@ public final class Reach {
 
     /**
      * In this position: own men block, squares that enemy pawns attack are avoided (by a king, squares that any enemy
-     * man attacks), enemy men may be taken on the way.
+     * man attacks), enemy men but the king may be taken on the way.
      *
      * @throws IllegalArgumentException if no piece stands there, or a pawn
      */
@@ -61,6 +61,7 @@ public final class Reach {
         }
         Side enemy = piece.side().opposite();
         long avoided = position.men(piece.side()).bits() & ~from.bit();
+        avoided |= position.king(enemy).bit();
         avoided |= piece.type() == PieceType.KING
                 ? attacked(position, enemy, from)
                 : PawnMasks.attacks(enemy, position.men(enemy, PieceType.PAWN).bits());

@@ -32,6 +32,8 @@ final class Survey {
     private final long[] zones = new long[2];
     private final long[] attacks = new long[64];
     private final @Nullable List<Move>[] moves;
+    private long hanging;
+    private boolean hangingKnown;
 
     @SuppressWarnings("unchecked")
     Survey(Position position) {
@@ -177,7 +179,15 @@ final class Survey {
     }
 
     boolean isHanging(Square square) {
-        return Exchange.isHanging(position, square);
+        if (!hangingKnown) {
+            for (Side side : Side.values()) {
+                for (Square man : position.men(side)) {
+                    hanging |= Exchange.isHanging(position, man) ? man.bit() : 0;
+                }
+            }
+            hangingKnown = true;
+        }
+        return (hanging & square.bit()) != 0;
     }
 
     /** "knight c3". */

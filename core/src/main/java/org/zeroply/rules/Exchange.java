@@ -8,7 +8,8 @@ import java.util.List;
  *
  * <p>Each side in turn takes with its least valuable man, or stops if taking loses. A man that is pinned to its king
  * takes only along the pin; pins are judged anew as men leave the board. The king takes last, and only when nothing
- * attacks the square any more. A pawn that takes on the last rank becomes a queen and counts as one from then on.
+ * attacks the square any more. A pawn that takes on the last rank becomes a queen and counts as one from then on. A pawn that
+ * may be taken en passant is also won by that, if nothing is lost on the square it passed.
  */
 public final class Exchange {
     /** Values in pawns by {@link PieceType}; the king's is never exchanged. */
@@ -39,7 +40,47 @@ public final class Exchange {
         if (code == 0 || (code <= 6) == (first == Side.WHITE) || (code - 1) % 6 == 5) {
             return 0;
         }
-        return gain(board, square, first.ordinal(), VALUE[(code - 1) % 6], board.occupied() & ~lifted.bits());
+        long occupied = board.occupied() & ~lifted.bits();
+        int onSquare = gain(board, square, first.ordinal(), VALUE[(code - 1) % 6], occupied);
+        return Math.max(onSquare, inPassing(position, target, first, lifted));
+    }
+
+    /** What the side to move gains by taking a pawn en passant and the exchange on the square it passed; 0 if it cannot. */
+    private static int inPassing(Position position, Square target, Side first, SquareSet lifted) {
+        Square passed = position.enPassant();
+        boolean possible = passed != null
+                && first == position.sideToMove()
+                && passed.file() == target.file()
+                && Math.abs(passed.rank() - target.rank()) == 1
+                && lifted.isEmpty();
+        if (!possible) {
+            return 0;
+        }
+        int best = 0;
+        for (Move move : position.legalMoves()) {
+            if (move.to() == passed && target == position.capturedOn(move)) {
+                Board after = position.play(move).board();
+                int reply = gain(after, passed.ordinal(), first.ordinal() ^ 1, VALUE[0], after.occupied());
+                best = Math.max(best, VALUE[0] - reply);
+            }
+        }
+        return best;
+    }
+
+    /**
+     * What the opponent gains by retaking once a man has taken on a square, some men not on the board; the man's own way there
+     * is not asked for.
+     *
+     * @return the net gain in pawns for the other side, 0 if retaking gains nothing
+     */
+    public static int afterTaking(Position position, Square from, Square target, SquareSet lifted) {
+        Board board = position.board();
+        int code = board.men[from.ordinal()];
+        if (code == 0) {
+            throw new IllegalArgumentException("no man on " + from);
+        }
+        long occupied = board.occupied() & ~lifted.bits() & ~from.bit();
+        return gain(board, target.ordinal(), code <= 6 ? 1 : 0, VALUE[(code - 1) % 6], occupied);
     }
 
     /**
@@ -115,9 +156,14 @@ public final class Exchange {
      * last. The other side's men stay where they are.
      */
     public static List<Square> orderOfUse(Position position, Square target, Side side) {
+        return orderOfUse(position, target, side, SquareSet.NONE);
+    }
+
+    /** The same if some men, of either side, were not on the board. */
+    public static List<Square> orderOfUse(Position position, Square target, Side side, SquareSet lifted) {
         Board board = position.board();
         int square = target.ordinal();
-        long occupied = board.occupied() | 1L << square;
+        long occupied = board.occupied() & ~lifted.bits() | 1L << square;
         List<Square> order = new ArrayList<>();
         while (true) {
             int from = nextInOrder(board, square, side.ordinal(), occupied);
@@ -125,6 +171,10 @@ public final class Exchange {
                 return order;
             }
             order.add(Square.of(from));
+            if ((board.men[from] - 1) % 6 == 5) {
+                // Nobody goes on behind the own king.
+                return order;
+            }
             occupied &= ~(1L << from);
         }
     }

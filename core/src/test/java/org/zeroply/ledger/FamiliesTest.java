@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
+import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Position;
@@ -33,7 +34,10 @@ class FamiliesTest {
                 "4k1n1/8/8/8/8/8/8/2B1K3 w - - 0 1 | MINOR_PIECES | bishop | knight",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | MINOR_PIECES | '' | ''",
                 "4k3/8/4p3/3pP3/3P4/8/8/2B1K3 w - - 0 1 | BISHOP_PAWNS | 2 | –",
-                "4k3/8/4p3/3pP3/3P4/8/8/2B1K3 w - - 0 1 | RESTRICTED | c1 | –",
+                "4k3/8/4p3/3pP3/3P4/2B5/8/4K3 w - - 0 1 | RESTRICTED | c3 | –",
+                // From its own second rank it looks past its pawns; g6 stands outside the chain.
+                "4k3/8/4p3/3pP3/3P4/8/8/2B1K3 w - - 0 1 | RESTRICTED | – | –",
+                "r2qkb1r/pp1nnppp/2p1p1b1/3pP3/3P4/5N2/PPP1BPPP/RNBQ1RK1 w kq - 0 1 | RESTRICTED | – | –",
                 "4k3/3b4/4p3/3pP3/3P4/8/8/5BK1 w - - 0 1 | RESTRICTED | – | d7",
                 "4k3/8/8/8/8/8/8/2B1K3 w - - 0 1 | RESTRICTED | – | –",
                 "4k3/8/8/8/8/8/8/B3K3 w - - 0 1 | DIAGONALS | 7 | –",
@@ -56,7 +60,7 @@ class FamiliesTest {
                 "3rk3/8/8/8/8/8/P6P/3RK2R w - - 0 1 | OPEN_FILES | – | –",
                 "4k3/p6p/8/8/8/8/P6P/3RK3 w - - 0 1 | OPEN_FILES | d | –",
                 "4k3/pppppppp/8/8/8/8/PPPPPPPP/R3K3 w - - 0 1 | OPEN_FILES | – | –",
-                "4k3/p2p4/8/8/8/8/P3P3/4K3 w - - 0 1 | HALF_OPEN_FILES | d | e",
+                "4k3/p2p4/8/8/8/8/P3P3/3RK3 w - - 0 1 | HALF_OPEN_FILES | d | –",
                 "4k3/R7/8/8/8/8/1r6/4K3 w - - 0 1 | SEVENTH | a7 | b2",
                 "4k3/8/8/8/4P3/8/8/4K3 w - - 0 1 | SPACE | 3 | 0",
                 "4k3/8/8/8/4Pp2/8/8/4K3 w - - 0 1 | SPACE | 2 | 3",
@@ -74,14 +78,27 @@ class FamiliesTest {
                 "r3k2r/8/8/8/8/8/8/R3K2R w KQkq - 0 1 | CASTLING | both ways | both ways",
                 "r3k3/8/8/8/8/8/8/4K2R w Kq - 0 1 | CASTLING | short | long",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | CASTLING | none | none",
-                "6k1/5ppp/8/8/8/7P/5PP1/6K1 w - - 0 1 | COVER | f2 g2 h3 | f7 g7 h7",
+                // What an audit found: no way through the enemy king, pins by who really takes, a piece that pins who
+                // would take.
+                "8/8/2pp4/1p5p/1Pk5/2P1P3/8/6K1 b - - 0 1 | RACE | 2 moves | 0 moves",
+                "r1bqkb1r/pp3ppp/2nppn2/8/3NP3/2N1B3/PPP2PPP/R2QKB1R w KQkq - 0 1 | FORKS | – | –",
+                "2kr1b1r/pp1b1ppp/1qn1p3/3pPn2/1PpP3P/P1P1BN2/4BPP1/RN1QK1R1 b - - 0 1 | PINS | – | –",
+                "6k1/8/5b1p/pP6/3BP3/n1N2N2/4K1p1/R2r4 b - - 0 1 | PINS | d4 | –",
+                "4k3/q6r/2rpb3/3P3p/1Pp2Q2/p4N1P/8/1RB1R2K b - - 0 1 | TIED | e1 | c6 a7",
+                "4k3/8/8/3p4/4P3/8/8/4RK2 w - - 0 1 | DISCOVERIES | e4 | –",
+                "4k3/8/8/8/4P3/8/8/4RK2 w - - 0 1 | DISCOVERIES | – | –",
+                "4k3/8/8/8/8/8/R7/R3K3 w - - 0 1 | BATTERIES | – | –",
+                "4k3/p7/8/8/8/8/R7/R3K3 w - - 0 1 | BATTERIES | a2 | –",
+                "q5k1/5ppp/8/8/8/7P/5PP1/6K1 w - - 0 1 | COVER | f2 g2 h3 | f7 g7 h7",
+                // Without queens and with few pieces nobody attacks a king.
+                "r5k1/5ppp/8/8/8/7P/5PP1/R5K1 w - - 0 1 | COVER | – | –",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | COVER | – | –",
-                "6k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | KING_ATTACKERS | d3 g5 | –",
+                "q5k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | KING_ATTACKERS | d3 g5 | a8",
                 "6k1/5ppp/5n2/8/8/8/8/6K1 w - - 0 1 | KING_DEFENDERS | – | f6",
-                "6k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | FOCAL_POINTS | – | h7",
+                "q5k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | FOCAL_POINTS | – | h7",
                 "6k1/5ppp/5n2/6N1/8/3B4/8/6K1 w - - 0 1 | FOCAL_POINTS | – | –",
                 "6k1/5ppp/8/8/8/8/8/3R2K1 w - - 0 1 | FLIGHT | f1 h1 f2 g2 h2 | f8 h8",
-                "6k1/5ppp/8/8/8/8/8/R5K1 w - - 0 1 | ARRIVALS | 1 | –",
+                "6k1/5ppp/8/8/8/8/8/3Q2K1 w - - 0 1 | ARRIVALS | 1 | –",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | ARRIVALS | – | –",
                 "6k1/5p1p/6p1/8/8/8/8/Q5K1 w - - 0 1 | COLOUR_COMPLEX | – | f6 h6 g7",
                 "6k1/5pbp/6p1/8/8/8/8/Q5K1 w - - 0 1 | COLOUR_COMPLEX | f2 h2 g3 | –",
@@ -291,5 +308,33 @@ class FamiliesTest {
                 TradeTable.of(apart, Side.WHITE, new Cancel()).trades().getFirst();
         assertThat(knights.kind()).isEqualTo(TradeTable.Kind.LIFTED);
         assertThat(knights.movesToOffer()).isEqualTo(3);
+    }
+
+    @Test
+    void ofTheKingsWayAllHindrancesAreNamed() {
+        assertThat(Ledger.of(Fen.position("r3k2r/8/8/8/8/b7/8/R2QK2R w KQkq - 0 1"), ValueScale.SCHOOLROOM)
+                        .entry(Factor.CASTLING)
+                        .explanation())
+                .contains("short: free, long: c1 attacked by bishop a3, queen d1 in between");
+    }
+
+    @Test
+    void aPinnedPawnThatMayStepOnIsSaidToAndABadBishopsExceptionIsTold() {
+        assertThat(Ledger.of(Fen.position("4k3/4p3/8/8/8/8/8/4R1K1 b - - 0 1"), ValueScale.SCHOOLROOM)
+                        .entry(Factor.PINS)
+                        .explanation())
+                .endsWith("on its file: it may step on");
+        assertThat(Ledger.of(
+                                Fen.position("r2qkb1r/pp1nnppp/2p1p1b1/3pP3/3P4/5N2/PPP1BPPP/RNBQ1RK1 w kq - 0 1"),
+                                ValueScale.SCHOOLROOM)
+                        .entry(Factor.RESTRICTED)
+                        .exceptionHere())
+                .hasValueSatisfying(told -> assertThat(told).contains("the bishop g6 stands outside its chain"));
+    }
+
+    @Test
+    void nobodyBearsOnASquareFromBehindTheOwnKing() {
+        Position position = Fen.position("r1b5/ppppqk2/n1N2npR/6r1/2PpPb2/1P1B4/PB3p2/R3QK2 b - - 0 1");
+        assertThat(Exchange.orderOfUse(position, Square.G1, Side.WHITE)).containsExactly(Square.F1);
     }
 }

@@ -20,7 +20,30 @@ public final class LedgerTwin {
     private LedgerTwin() {}
 
     /** What a plain reader of the formulas finds, as the ledger writes it. */
-    private static final Map<Factor, BiFunction<PlainMeasures, Side, Object>> PLAIN = new EnumMap<>(Map.ofEntries(
+    private static final Map<Factor, BiFunction<PlainPieces, Side, Object>> PLAIN = new EnumMap<>(Map.ofEntries(
+            Map.entry(Factor.TOTAL, PlainPieces::total),
+            Map.entry(Factor.IMBALANCE, PlainPieces::imbalance),
+            Map.entry(Factor.LOOSE, PlainPieces::loose),
+            Map.entry(Factor.BACKWARD, PlainPieces::backward),
+            Map.entry(Factor.LEVERS, PlainPieces::levers),
+            Map.entry(Factor.MINOR_PIECES, PlainPieces::minorPieces),
+            Map.entry(Factor.RESTRICTED, PlainPieces::badBishops),
+            Map.entry(Factor.ACTIVE, PlainPieces::working),
+            Map.entry(Factor.TIED, PlainPieces::tied),
+            Map.entry(Factor.IDLE, PlainPieces::idle),
+            Map.entry(Factor.IDLEST, PlainPieces::idlest),
+            Map.entry(Factor.CASTLING, PlainPieces::castling),
+            Map.entry(Factor.FOCAL_POINTS, PlainPieces::focalPoints),
+            Map.entry(Factor.ARRIVALS, PlainPieces::arrivals),
+            Map.entry(Factor.RACE, PlainPieces::race),
+            Map.entry(Factor.PINS, PlainPieces::pins),
+            Map.entry(Factor.SKEWERS, PlainPieces::skewers),
+            Map.entry(Factor.DISCOVERIES, PlainPieces::discoveries),
+            Map.entry(Factor.FORKS, PlainPieces::forks),
+            Map.entry(Factor.TRAPPED, PlainPieces::trapped),
+            Map.entry(Factor.OPPOSITION, PlainPieces::opposition),
+            Map.entry(Factor.SQUARE_OF_PAWN, PlainPieces::outOfTheSquare),
+            Map.entry(Factor.PAWN_RACE, PlainPieces::pawnRace),
             Map.entry(Factor.ISLANDS, PlainMeasures::islands),
             Map.entry(Factor.ISOLATED, PlainMeasures::isolated),
             Map.entry(Factor.DOUBLED, PlainMeasures::doubled),
@@ -82,7 +105,7 @@ public final class LedgerTwin {
 
     public static void compare(Position position) {
         Ledger ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
-        PlainMeasures plain = new PlainMeasures(position);
+        PlainPieces plain = new PlainPieces(position);
         PLAIN.forEach((factor, formula) -> {
             for (Side side : Side.values()) {
                 String said = ledger.entry(factor).of(side).value().text();

@@ -1,10 +1,14 @@
 package org.zeroply.ledger;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Piece;
@@ -14,7 +18,7 @@ import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
 
 /** The formulas of docs/measures.md once more, as a plain reader would count them on the board. */
-final class PlainMeasures extends PlainBoard {
+class PlainMeasures extends PlainExchange {
     PlainMeasures(Position position) {
         super(position);
     }
@@ -73,11 +77,12 @@ final class PlainMeasures extends PlainBoard {
     Object outsidePassed(Side side) {
         Set<Square> everywhere = new TreeSet<>(pawns(Side.WHITE));
         everywhere.addAll(pawns(Side.BLACK));
-        return those(
-                passed(side),
-                pawn -> everywhere.size() > 1
-                        && everywhere.stream()
-                                .noneMatch(other -> other != pawn && Math.abs(other.file() - pawn.file()) <= 1));
+        return those(passed(side), pawn -> {
+            Set<Square> others = those(everywhere, other -> other != pawn);
+            boolean left = others.stream().allMatch(other -> other.file() >= pawn.file() + 2);
+            boolean right = others.stream().allMatch(other -> other.file() <= pawn.file() - 2);
+            return !others.isEmpty() && (pawn.file() <= 2 && left || pawn.file() >= 5 && right);
+        });
     }
 
     Object fixed(Side side) {
@@ -103,7 +108,7 @@ final class PlainMeasures extends PlainBoard {
     Object halfOpen(Side side) {
         Set<String> files = new TreeSet<>();
         for (int file = 0; file < 8; file++) {
-            if (!hasPawnOnFile(side, file) && hasPawnOnFile(side.opposite(), file)) {
+            if (!hasPawnOnFile(side, file) && hasPawnOnFile(side.opposite(), file) && heavyOn(side, file) > 0) {
                 files.add(String.valueOf((char) ('a' + file)));
             }
         }
@@ -135,6 +140,7 @@ final class PlainMeasures extends PlainBoard {
 
     Object wings(Side side) {
         Set<Square> avoided = attackedByPawns(side.opposite());
+        avoided.add(king(side.opposite()));
         return those(pieces(side), from -> {
             Piece piece = men[from.ordinal()];
             if (piece == null || wing(from) == 0) {
@@ -157,11 +163,11 @@ final class PlainMeasures extends PlainBoard {
 
     // ---- kings
 
-    private Square king(Side side) {
-        return all(side, PieceType.KING).iterator().next();
+    final Square king(Side side) {
+        return position.king(side);
     }
 
-    private Set<Square> zone(Side side) {
+    final Set<Square> zone(Side side) {
         Square king = king(side);
         Set<Square> zone = EnumSet.of(king);
         zone.addAll(attacks(king));
@@ -171,12 +177,19 @@ final class PlainMeasures extends PlainBoard {
         return zone;
     }
 
+    /** Attacks on kings are told while there are queens, or three pieces on each side. */
+    final boolean isAttackTold() {
+        boolean queens = !all(Side.WHITE, PieceType.QUEEN).isEmpty()
+                || !all(Side.BLACK, PieceType.QUEEN).isEmpty();
+        return queens || pieces(Side.WHITE).size() >= 3 && pieces(Side.BLACK).size() >= 3;
+    }
+
     private Set<Square> hitting(Side side, Set<Square> zone) {
         return those(pieces(side), piece -> attacks(piece).stream().anyMatch(zone::contains));
     }
 
     Object kingAttackers(Side side) {
-        return hitting(side, zone(side.opposite()));
+        return isAttackTold() ? hitting(side, zone(side.opposite())) : Set.of();
     }
 
     Object kingDefenders(Side side) {
@@ -206,7 +219,7 @@ final class PlainMeasures extends PlainBoard {
     Object cover(Side side) {
         Square king = king(side);
         return those(
-                pawns(side),
+                isAttackTold() ? pawns(side) : Set.of(),
                 pawn -> Math.abs(pawn.file() - king.file()) <= 1 && !isAhead(side, king.rank(), pawn.rank()));
     }
 
@@ -255,12 +268,13 @@ final class PlainMeasures extends PlainBoard {
     }
 
     /** The squares that a man needs so many moves to at most, the opponent passing, its own men and enemy pawns in its way. */
-    private Set<Square> reached(Square from, int moves) {
+    final Set<Square> reached(Square from, int moves) {
         Piece piece = men[from.ordinal()];
         if (piece == null) {
             return Set.of();
         }
         Set<Square> avoided = attackedByPawns(piece.side().opposite());
+        avoided.add(king(piece.side().opposite()));
         Set<Square> reached = new TreeSet<>(Set.of(from));
         for (int move = 0; move < moves; move++) {
             Set<Square> next = new TreeSet<>();
@@ -278,20 +292,61 @@ final class PlainMeasures extends PlainBoard {
         return reached;
     }
 
-    Object weakSquares(Side side) {
+    Set<Square> weakSquares(Side side) {
         Side enemy = side.opposite();
-        Set<Square> users = all(enemy, PieceType.KNIGHT, PieceType.BISHOP);
-        Set<Square> usable = new TreeSet<>();
-        for (Square user : users.isEmpty() ? all(enemy, PieceType.ROOK) : users) {
-            usable.addAll(reached(user, 3));
+        Set<Square> minors = all(enemy, PieceType.KNIGHT, PieceType.BISHOP);
+        Set<Square> users = minors.isEmpty() ? all(enemy, PieceType.ROOK) : minors;
+        Map<Square, Integer> soonest = new TreeMap<>();
+        for (Square square : pawns(side).size() < 3 ? new Square[0] : Square.values()) {
+            boolean weak = ownRank(side, square) >= 3
+                    && ownRank(side, square) <= 5
+                    && !pawns(side).contains(square)
+                    && pawns(side).stream()
+                            .noneMatch(pawn -> Math.abs(pawn.file() - square.file()) == 1
+                                    && isAhead(side, square.rank(), pawn.rank()));
+            for (Square user : weak ? users : Set.<Square>of()) {
+                int moves = 0;
+                while (moves <= 3 && !reached(user, moves).contains(square)) {
+                    moves++;
+                }
+                if (moves <= 3 && standsUnharmed(user, square)) {
+                    soonest.merge(square, moves, Math::min);
+                }
+            }
         }
-        return those(
-                usable,
-                square -> ownRank(side, square) >= 3
-                        && ownRank(side, square) <= 5
-                        && pawns(side).stream()
-                                .noneMatch(pawn -> Math.abs(pawn.file() - square.file()) == 1
-                                        && isAhead(side, square.rank(), pawn.rank())));
+        return soonest.keySet().stream()
+                .sorted(Comparator.<Square>comparingInt(soonest::get)
+                        .thenComparingInt(square -> kingsMoves(square, king(side)))
+                        .thenComparingInt(PlainMeasures::ring)
+                        .thenComparingInt(square -> ownRank(side, square))
+                        .thenComparingInt(Square::file))
+                .limit(5)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Whether a man would not be lost on a square where it stands, or to which it could go. */
+    final boolean standsUnharmed(Square from, Square to) {
+        Piece man = Objects.requireNonNull(men[from.ordinal()]);
+        if (from != to && men[to.ordinal()] != null) {
+            return false;
+        }
+        men[from.ordinal()] = null;
+        men[to.ordinal()] = man;
+        int lost = result(to, man.side().opposite());
+        men[to.ordinal()] = null;
+        men[from.ordinal()] = man;
+        return lost == 0;
+    }
+
+    private static int kingsMoves(Square one, Square other) {
+        return Math.max(Math.abs(one.file() - other.file()), Math.abs(one.rank() - other.rank()));
+    }
+
+    /** 0 for the four squares in the middle, 3 for the edge. */
+    private static int ring(Square square) {
+        int file = Math.min(square.file(), 7 - square.file());
+        int rank = Math.min(square.rank(), 7 - square.rank());
+        return 3 - Math.min(file, rank);
     }
 
     // ---- minor pieces
@@ -299,6 +354,12 @@ final class PlainMeasures extends PlainBoard {
     /** Which bishops a side has, in a word, where both sides' are known. */
     Object bishops(Side side) {
         Set<Square> own = all(side, PieceType.BISHOP);
+        if (own.size() > 2) {
+            return "several";
+        }
+        if (own.size() == 2 && own.stream().map(Square::isLight).distinct().count() == 1) {
+            return "several";
+        }
         boolean light = own.stream().anyMatch(Square::isLight);
         boolean dark = own.stream().anyMatch(bishop -> !bishop.isLight());
         return light && dark ? "both" : light ? "on light squares" : dark ? "on dark squares" : "none";
@@ -353,6 +414,10 @@ final class PlainMeasures extends PlainBoard {
                 attackedByPawns(side),
                 square -> ownRank(side, square) >= 4
                         && ownRank(side, square) <= 6
+                        && square.file() > 0
+                        && square.file() < 7
+                        && all(side, PieceType.KNIGHT).stream()
+                                .anyMatch(knight -> reached(knight, 3).contains(square))
                         && !is(square.file(), square.rank(), side, PieceType.PAWN)
                         && pawns(side.opposite()).stream()
                                 .noneMatch(pawn -> Math.abs(pawn.file() - square.file()) == 1
@@ -381,17 +446,17 @@ final class PlainMeasures extends PlainBoard {
 
     // ---- lines
 
-    private static boolean isOn(PieceType type, int[] step) {
+    static boolean isOn(PieceType type, int[] step) {
         boolean straight = step[0] == 0 || step[1] == 0;
         return type == PieceType.QUEEN || type == (straight ? PieceType.ROOK : PieceType.BISHOP);
     }
 
-    private static int[][] allDirections() {
+    static int[][] allDirections() {
         return Stream.concat(Arrays.stream(STRAIGHT), Arrays.stream(SLANTED)).toArray(int[][]::new);
     }
 
     /** The next man from a square in a direction, or null. */
-    private @Nullable Square next(Square from, int[] step) {
+    final @Nullable Square next(Square from, int[] step) {
         int steps = run(from, step[0], step[1], true) + 1;
         int file = from.file() + steps * step[0];
         int rank = from.rank() + steps * step[1];
@@ -409,7 +474,8 @@ final class PlainMeasures extends PlainBoard {
                         && (toward || beside)
                         && pieces(side).contains(front)
                         && isOn(type(behind), step)
-                        && isOn(type(front), step)) {
+                        && isOn(type(front), step)
+                        && pointsAtSomething(side, front, step)) {
                     found.add(front);
                 }
             }
@@ -417,8 +483,19 @@ final class PlainMeasures extends PlainBoard {
         return found;
     }
 
-    private PieceType type(Square square) {
-        return Objects.requireNonNull(men[square.ordinal()]).type();
+    /** An enemy man is the next ahead, or the line crosses a square of the enemy king's zone before any man. */
+    private boolean pointsAtSomething(Side side, Square front, int[] step) {
+        Square man = next(front, step);
+        if (man != null && Objects.requireNonNull(men[man.ordinal()]).side() != side) {
+            return true;
+        }
+        for (int steps = run(front, step[0], step[1], true); steps > 0; steps--) {
+            Square square = Square.of(front.file() + steps * step[0], front.rank() + steps * step[1]);
+            if (zone(side.opposite()).contains(square)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     Object xrays(Side side) {
@@ -442,14 +519,14 @@ final class PlainMeasures extends PlainBoard {
         return found;
     }
 
-    private boolean isAttacked(Square square, Side by) {
+    final boolean isAttacked(Square square, Side by) {
         return all(by, PieceType.values()).stream()
                 .anyMatch(from -> attacks(from).contains(square));
     }
 
     // ---- kings and pawns only
 
-    private boolean isPawnEnding() {
+    final boolean isPawnEnding() {
         return pieces(Side.WHITE).isEmpty()
                 && pieces(Side.BLACK).isEmpty()
                 && pawns(Side.WHITE).size() + pawns(Side.BLACK).size() > 0;
