@@ -27,10 +27,11 @@ final class Looker {
     private static final int TEMPTED = 8;
 
     private static final long THREAT_NODES = 8_000;
+    private static final long CONFIRMING_NODES = 2_500;
 
     private final Analyst analyst;
     private final Calculator glances = new Calculator(1, 1);
-    private final Threats threats = new Threats(THREAT_NODES);
+    private final Threats threats = new Threats(THREAT_NODES, CONFIRMING_NODES);
 
     Looker(Analyst analyst) {
         this.analyst = analyst;

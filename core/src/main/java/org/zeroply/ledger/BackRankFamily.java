@@ -21,6 +21,7 @@ final class BackRankFamily {
     private static final long NODES = 3_000;
     private static final int LONGEST_MATE = 3;
     private static final int TWO_PAWNS = 200;
+    private static final int A_LITTLE = 30;
 
     private final Survey survey;
     private final Searches searches;
@@ -77,6 +78,11 @@ final class BackRankFamily {
         }
         int now = new Evaluation(Weights.SHIPPED).of(before.board());
         int then = lines.getFirst().verdict().hundredths() * sign;
-        return then - now >= TWO_PAWNS ? Words.of("backRank.wins", name) : "";
+        if (then - now < TWO_PAWNS) {
+            return "";
+        }
+        // What something else wins as well is not won by the entry.
+        int best = searches.best(before, NODES).getFirst().verdict().hundredths() * sign;
+        return then >= best - A_LITTLE ? Words.of("backRank.wins", name) : "";
     }
 }

@@ -211,8 +211,8 @@ final class DutyFamily {
         List<String> told = new ArrayList<>();
         for (Duty duty : dutiesOf(side)) {
             for (Square first : duty.guarded()) {
-                Square second = lostAfter(side, duty, first);
-                if (second != null && !counted.contains(duty.man())) {
+                Square second = counted.contains(duty.man()) ? null : lostAfter(side, duty, first);
+                if (second != null && winsByTaking(side, first)) {
                     counted = counted.or(SquareSet.of(duty.man()));
                     evidence = evidence.with(Role.COUNTED, duty.man()).with(Role.TARGET, SquareSet.of(first, second));
                     told.add(Words.of("overloaded", survey.name(duty.man()), survey.name(first), survey.name(second)));
@@ -220,6 +220,12 @@ final class DutyFamily {
             }
         }
         return new Counted(Account.of(counted, evidence), String.join(", ", told));
+    }
+
+    /** Whether taking there really wins a pawn or more, by a short search. */
+    private boolean winsByTaking(Side side, Square first) {
+        Position enemy = survey.toMove(side.opposite());
+        return !winning(enemy, SquareSet.of(first), true, 0).isEmpty();
     }
 
     /** The other charge that hangs after one has been taken and the man has retaken there; null if all is held. */
@@ -295,7 +301,7 @@ final class DutyFamily {
             }
             Position lifted = without(side, man);
             Square square = lifted == null ? null : breakIn(lifted);
-            boolean letsIn = square != null && (survey.zone(side) & square.bit()) != 0;
+            boolean letsIn = square != null && square != man && (survey.zone(side) & square.bit()) != 0;
             if (square != null && letsIn && everyMoveLetsIn(side, man)) {
                 counted = counted.or(SquareSet.of(man));
                 evidence = evidence.with(Role.COUNTED, man).with(Role.TARGET, square);
@@ -309,7 +315,7 @@ final class DutyFamily {
         return survey.moves(side).stream().filter(move -> move.from() == man).allMatch(move -> {
             Position after = survey.toMove(side).play(move);
             Square square = searches.isOver() ? null : breakIn(after);
-            return square != null && (survey.zone(side) & square.bit()) != 0;
+            return square != null && square != man && (survey.zone(side) & square.bit()) != 0;
         });
     }
 

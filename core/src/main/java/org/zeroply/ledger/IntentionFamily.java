@@ -13,6 +13,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.search.CalculatedLine;
@@ -93,7 +94,9 @@ final class IntentionFamily {
     }
 
     private List<Move> quietMoves() {
-        if (position.isCheck() || threats.mates(side.opposite())) {
+        // Where something of its own can be taken at once, a free move would only save that.
+        boolean losesSomething = Settled.bestExchange(position, side.opposite()) > 0;
+        if (position.isCheck() || threats.mates(side.opposite()) || losesSomething) {
             return List.of();
         }
         Set<Move> known = new HashSet<>(threats.firstMoves(side));

@@ -37,11 +37,11 @@ final class KingFamily {
                 Counted.entry(Factor.CASTLING, reading::castling),
                 reading.whileThereIsAnAttack(Factor.COVER, reading::cover),
                 reading.whileThereIsAnAttack(Factor.KING_ATTACKERS, reading::attackers),
-                Counted.entry(Factor.KING_DEFENDERS, reading::defenders),
+                reading.whileThereIsAnAttack(Factor.KING_DEFENDERS, reading::defenders),
                 reading.whileThereIsAnAttack(Factor.FOCAL_POINTS, reading::focalPoints),
                 Counted.entry(Factor.FLIGHT, reading::flight),
                 reading.whileThereIsAnAttack(Factor.ARRIVALS, reading::arrivals),
-                Counted.entry(Factor.COLOUR_COMPLEX, reading::colourComplex),
+                reading.whileThereIsAnAttack(Factor.COLOUR_COMPLEX, reading::colourComplex),
                 Counted.entry(Factor.RACE, reading::race));
     }
 

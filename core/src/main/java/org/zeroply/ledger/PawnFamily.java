@@ -213,9 +213,12 @@ final class PawnFamily {
             Side side = white.size() > black.size() ? Side.WHITE : Side.BLACK;
             SquareSet own = side == Side.WHITE ? white : black;
             SquareSet enemy = side == Side.WHITE ? black : white;
+            boolean stoppedFromBeside = own.size() == 1 && enemy.isEmpty();
             String key = !passed(side).and(own).isEmpty()
                     ? "majority.passed"
-                    : isCrippled(side, own, enemy) ? "majority.crippled" : "majority.mobile";
+                    : stoppedFromBeside
+                            ? "majority.stopped"
+                            : isCrippled(side, own, enemy) ? "majority.crippled" : "majority.mobile";
             explanation = Words.of(key, Words.of("side." + side));
         }
         return new Entry(factor, Account.of(white.size(), white), Account.of(black.size(), black), explanation);

@@ -23,6 +23,7 @@ import org.zeroply.work.Cancel;
 /** What the side not to move threatens, and what the side to move can do at once. */
 final class ThreatFamily {
     private static final long OWN_MATE_NODES = 4_000;
+    private static final long OWN_NODES = 10_000;
     private static final int A_PAWN = 100;
 
     private final Survey survey;
@@ -36,7 +37,7 @@ final class ThreatFamily {
         Side toMove = position.sideToMove();
         // The side to move is asked as if the other had passed before.
         List<Threat> against = new Threats().against(position, cancel);
-        List<Threat> own = position.isCheck() ? List.of() : new Threats(OWN_MATE_NODES).by(position, cancel);
+        List<Threat> own = position.isCheck() ? List.of() : new Threats(OWN_MATE_NODES, OWN_NODES).by(position, cancel);
         if (exchange != null && !position.isCheck()) {
             Square square = exchange.last().to();
             against = without(against, threat -> threat.line().getFirst().from() == square);
@@ -107,15 +108,17 @@ final class ThreatFamily {
         if (back) {
             return Words.of("threats.BACK", move, targets);
         }
-        Move second = threat.kind() == Threat.Kind.FORCED && threat.line().size() > 2
-                ? threat.line().get(2)
-                : Move.PASS;
-        return !second.isPass() && threat.targets().contains(second.to())
-                ? Words.of(
-                        "threats.FOLLOWED",
-                        move,
-                        San.write(free.playAll(threat.line().subList(0, 2)), second, language),
-                        targets)
+        boolean later = threat.kind() == Threat.Kind.FORCED
+                || threat.kind() == Threat.Kind.PROMOTION && first.promotion() == null;
+        Move second = later && threat.line().size() > 2 ? threat.line().get(2) : Move.PASS;
+        if (!second.isPass() && threat.targets().contains(second.to())) {
+            String then = San.write(free.playAll(threat.line().subList(0, 2)), second, language);
+            return second.promotion() != null
+                    ? Words.of("threats.QUEENS", move, then)
+                    : Words.of("threats.FOLLOWED", move, then, targets);
+        }
+        return later && threat.kind() == Threat.Kind.PROMOTION
+                ? Words.of("threats.QUEENS_LATER", move)
                 : Words.of("threats." + threat.kind(), move, targets);
     }
 }

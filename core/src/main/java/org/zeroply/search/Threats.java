@@ -33,6 +33,10 @@ public final class Threats {
     private static final long MATE_NODES = 40_000;
     private static final long CONFIRMING_NODES = 10_000;
     private static final int MOST_CONFIRMED = 8;
+
+    /** What is to be told is asked again with so many times the positions. */
+    private static final int AGAIN = 3;
+
     private static final int A_PAWN = 100;
 
     /** Half-moves within which the best line has won something if it is to be a threat. */
@@ -46,14 +50,16 @@ public final class Threats {
 
     private final Calculator calculator = new Calculator(4, 1);
     private final long mateNodes;
+    private final long confirmingNodes;
 
     public Threats() {
-        this(MATE_NODES);
+        this(MATE_NODES, CONFIRMING_NODES);
     }
 
-    /** Threats that look for mates within fewer or more positions than usual. */
-    public Threats(long mateNodes) {
+    /** Threats that look for mates, and confirm what they find, within fewer positions than usual. */
+    public Threats(long mateNodes, long confirmingNodes) {
         this.mateNodes = mateNodes;
+        this.confirmingNodes = confirmingNodes;
     }
 
     /** The threats against the side to move, the gravest first, {@link #MOST} at most; several ways to win the same man are one. */
@@ -208,7 +214,27 @@ public final class Threats {
             }
             threats.sort(Comparator.comparing((Threat threat) -> threat.kind() != Threat.Kind.MATE)
                     .thenComparing(Comparator.comparingInt(Threat::gain).reversed()));
-            return List.copyOf(threats.subList(0, Math.min(MOST, threats.size())));
+            return threats.stream().filter(this::holds).limit(MOST).toList();
+        }
+
+        /** Whether a larger search finds the gain as well. */
+        private boolean holds(Threat threat) {
+            if (threat.kind() == Threat.Kind.MATE || cancel.isRequested()) {
+                return true;
+            }
+            Move move = threat.line().getFirst();
+            CalculatedLine reply = ask(free.play(move), AGAIN * confirmingNodes);
+            return reply != null && wins(reply) && gain(joined(move, reply)) > 0;
+        }
+
+        private boolean wins(CalculatedLine reply) {
+            return value(reply) >= Math.min(expected, Searcher.MATE_BOUND);
+        }
+
+        private static List<Move> joined(Move move, CalculatedLine reply) {
+            List<Move> line = new ArrayList<>(List.of(move));
+            line.addAll(reply.moves());
+            return line;
         }
 
         /** What wins at once first, so that no detour to the same man comes before it; then what wins most. */
@@ -244,25 +270,30 @@ public final class Threats {
             }
             confirmed++;
             Position after = free.play(one.move());
-            CalculatedLine reply = ask(after, CONFIRMING_NODES);
+            CalculatedLine reply = ask(after, confirmingNodes);
             if (reply == null) {
                 return;
             }
-            List<Move> line = new ArrayList<>(List.of(one.move()));
-            line.addAll(reply.moves());
+            List<Move> line = joined(one.move(), reply);
             int gain = gain(line);
             if (gain < 1 || value(reply) < Math.min(expected + (one.tried() ? 0 : WORTH_A_MOVE), Searcher.MATE_BOUND)) {
                 return;
             }
             Threat threat = won(free, line, A_PAWN * gain);
-            boolean known = threats.stream()
-                    .anyMatch(old -> old.kind() != Threat.Kind.MATE
-                                    && old.targets().and(threat.targets()).equals(threat.targets())
-                                    && old.gain() >= threat.gain()
-                            || old.line().getFirst().equals(one.move()));
+            boolean known = threats.stream().anyMatch(old -> isSame(old, threat));
             if (!known && !threat.targets().isEmpty()) {
                 threats.add(threat);
             }
+        }
+
+        /** The same man won for no more, or the same move after a detour. */
+        private static boolean isSame(Threat old, Threat fresh) {
+            Move move = old.line().getFirst();
+            boolean covered = old.kind() != Threat.Kind.MATE
+                    && old.targets().and(fresh.targets()).equals(fresh.targets())
+                    && old.gain() >= fresh.gain();
+            boolean detour = fresh.line().size() > 2 && fresh.line().get(2).equals(move);
+            return covered || detour || fresh.line().getFirst().equals(move);
         }
 
         /**
@@ -270,7 +301,7 @@ public final class Threats {
          * if it were not its turn; if it wins something even then, no worse.
          */
         private int expected(Position theirTurn) {
-            CalculatedLine line = ask(theirTurn, CONFIRMING_NODES);
+            CalculatedLine line = ask(theirTurn, confirmingNodes);
             if (line == null) {
                 return -Searcher.INFINITE;
             }

@@ -22,7 +22,7 @@ class CauseTest {
         Position before = Fen.position(fen);
         Move move = Lines.of(before, played).getFirst();
         Position after = before.play(move);
-        List<Threat> threats = new Threats(4_000).against(before, new Cancel());
+        List<Threat> threats = new Threats(4_000, 4_000).against(before, new Cancel());
         boolean white = before.sideToMove() == Side.WHITE;
         return Judgement.of(
                 List.of(

@@ -193,7 +193,7 @@ class PlainMeasures extends PlainExchange {
     }
 
     Object kingDefenders(Side side) {
-        return hitting(side, zone(side));
+        return isAttackTold() ? hitting(side, zone(side)) : Set.of();
     }
 
     Object flight(Side side) {
@@ -225,7 +225,7 @@ class PlainMeasures extends PlainExchange {
 
     Object colourComplex(Side side) {
         Set<Square> weak = new TreeSet<>();
-        for (boolean light : new boolean[] {true, false}) {
+        for (boolean light : isAttackTold() ? new boolean[] {true, false} : new boolean[0]) {
             boolean ownBishop = all(side, PieceType.BISHOP).stream().anyMatch(bishop -> bishop.isLight() == light);
             boolean used = !all(side.opposite(), PieceType.QUEEN).isEmpty()
                     || all(side.opposite(), PieceType.BISHOP).stream().anyMatch(bishop -> bishop.isLight() == light);

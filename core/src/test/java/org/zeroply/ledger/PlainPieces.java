@@ -149,13 +149,11 @@ final class PlainPieces extends PlainMeasures {
         Set<Square> weak = weakSquares(side.opposite());
         return those(attacked, square -> {
             Piece there = men[square.ordinal()];
-            boolean enemy = there != null && there.side() != side;
-            return weak.contains(square)
-                    || zone(side.opposite()).contains(square)
-                    || enemy
-                            && (there.type() != PieceType.KING
-                                            && order(square, side.opposite()).isEmpty()
-                                    || result(square, side) > 0);
+            boolean loose = there != null
+                    && there.side() != side
+                    && there.type() != PieceType.KING
+                    && order(square, side.opposite()).isEmpty();
+            return weak.contains(square) || zone(side.opposite()).contains(square) || loose || result(square, side) > 0;
         });
     }
 

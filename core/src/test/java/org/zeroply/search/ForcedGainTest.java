@@ -8,9 +8,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
-import org.zeroply.rules.Move;
-import org.zeroply.rules.PieceType;
-import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.RandomPlay;
 
@@ -37,46 +34,7 @@ class ForcedGainTest {
             if (position.moveNumber() % 14 != 0 || !position.hasLegalMove()) {
                 return;
             }
-            for (Move move : position.legalMoves()
-                    .subList(0, Math.min(3, position.legalMoves().size()))) {
-                int plain = plain(position, move);
-                assertThat(ForcedGain.of(position, move, -1_000))
-                        .as("seed 41, %s in %s", San.write(position, move), Fen.write(position))
-                        .isEqualTo(plain);
-                boolean atLeast = ForcedGain.of(position, move, 1) >= 1;
-                assertThat(atLeast).isEqualTo(plain >= 1);
-            }
+            ThreatTwin.compareGains(position);
         });
-    }
-
-    /** Every reply, then captures and queens alone, every one of them. */
-    private static int plain(Position position, Move move) {
-        Position after = position.play(move);
-        if (!after.hasLegalMove()) {
-            return after.isCheck() ? 1_000 : -1_000;
-        }
-        int start = PieceValues.balance(position, position.sideToMove());
-        return after.legalMoves().stream()
-                .mapToInt(reply -> best(after.play(reply), 1, -1_000, 1_000))
-                .map(value -> value >= 900 ? value : value - start)
-                .min()
-                .orElseThrow();
-    }
-
-    private static int best(Position position, int depth, int alpha, int beta) {
-        int stands = PieceValues.balance(position, position.sideToMove());
-        int best = position.isCheck() ? -1_000 : stands;
-        if (depth > 12) {
-            return stands;
-        }
-        for (Move move : position.legalMoves()) {
-            boolean wanted = position.isCheck()
-                    || position.isCapture(move) && move.promotion() == null
-                    || move.promotion() == PieceType.QUEEN;
-            if (wanted && best < beta) {
-                best = Math.max(best, -best(position.play(move), depth + 1, -beta, -Math.max(alpha, best)));
-            }
-        }
-        return best;
     }
 }

@@ -21,6 +21,7 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.PlainRules;
 import org.zeroply.rules.Position;
 import org.zeroply.search.MateTwin;
+import org.zeroply.search.ThreatTwin;
 import org.zeroply.task.MarkTwin;
 import org.zeroply.work.Ticker;
 
@@ -51,6 +52,7 @@ public final class Truth {
         all += compare("legal moves", wanted, out, overGames(1, Truth::legalMoves));
         all += compare("measures of the ledger", wanted, out, overGames(2, LedgerTwin::compare));
         all += compare("exchanges on a square", wanted, out, overGames(3, LedgerTwin::compareExchanges));
+        all += compare("what a move wins by force", wanted, out, overGames(8, ThreatTwin::compareGains));
         all += compare("mates in two", wanted, out, always(4, MateTwin::compare));
         all += compare(
                 "kings and a pawn, move by move",

@@ -15,6 +15,6 @@ class TruthTest {
         int disagreements = Truth.run(20, new PrintStream(said, true, StandardCharsets.UTF_8));
         String table = said.toString(StandardCharsets.UTF_8);
         assertThat(disagreements).as(table).isZero();
-        assertThat(table.lines()).hasSize(7).allMatch(line -> line.contains("20 compared, 0 disagreements"));
+        assertThat(table.lines()).hasSize(8).allMatch(line -> line.contains("20 compared, 0 disagreements"));
     }
 }
