@@ -98,7 +98,7 @@ class ZeroPlyTest {
         assertThat(run("parries", mate, "--json").out()).contains("\"kinds\" : [ \"GUARD\" ]");
         assertThat(run("parries", mate, "--threat", "Nf9").err()).contains("no legal move");
         assertThat(run("parries", mate, "--threat", "a3").err()).contains("threatens nothing");
-        assertThat(run("parries", START).out()).isEqualToIgnoringNewLines("No threat was found");
+        assertThat(run("parries", START).out()).isEqualToIgnoringNewLines("No threat: none found");
         String queen = "6k1/5ppp/8/8/1q6/8/5PPP/R2N2K1 w - - 0 1";
         assertThat(run("eliminate", queen, "Kh1", "Ra8+").out())
                 .contains("1.Ra8+: survives. ")
@@ -107,10 +107,11 @@ class ZeroPlyTest {
         String push = "r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1";
         assertThat(run("ready", push, "g4").out())
                 .startsWith("g4 drops pawn g4 (1)")
-                .contains("  h3: adds a first guard to g4")
+                .contains("  h3: then g4 is guarded once and attacked once")
                 .contains("1.h3 Nd7 2.g4")
                 .contains("holds against best replies");
-        assertThat(run("ready", push, "g4", "--json").out()).contains("\"why\" : \"adds a first guard to g4\"");
+        assertThat(run("ready", push, "g4", "--json").out())
+                .contains("\"why\" : \"then g4 is guarded once and attacked once\"");
         assertThat(run("ready", push, "Zz9").exit()).isEqualTo(2);
         assertThat(run("ready", push, "g4", "--sets", "9").err()).contains("--sets takes 0 to 5, not 9");
     }

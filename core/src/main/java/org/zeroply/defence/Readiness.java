@@ -56,7 +56,10 @@ public record Readiness(
     private static final int MOST_TOLD_TO_FAIL = 3;
 
     /** From this rise of the static evaluation on, in hundredths, a quiet move has improved something. */
-    private static final int IMPROVES = 8;
+    private static final int IMPROVES = 15;
+
+    /** What castling is good for beyond that. */
+    private static final int CASTLING = 40;
 
     /** So many sets that look clean on the board are calculated, those that leave the side best placed. */
     private static final int MOST_CALCULATED = 60;
@@ -177,7 +180,7 @@ public record Readiness(
         }
 
         /** A set that was found, with where it leads to. */
-        private record Found(Reached reached, Preparation set, int waits) {
+        private record Found(Reached reached, Preparation set, Use use) {
             boolean holds() {
                 return set.trial() != null && set.trial().holds();
             }
@@ -190,24 +193,32 @@ public record Readiness(
                 if (cancel.isRequested()) {
                     break;
                 }
-                found.add(new Found(reached, preparing.of(reached.moves()), waits(reached.moves())));
+                found.add(new Found(reached, preparing.of(reached.moves()), use(reached.moves())));
             }
             return found;
         }
 
-        /** How many moves of a set improve neither a piece nor the king. */
-        private int waits(List<Move> moves) {
+        /**
+         * What the moves of a set are good for beside preparing.
+         *
+         * @param waits moves that improve neither a piece nor the king
+         * @param rise what they raise the static evaluation by in all, in hundredths
+         */
+        private record Use(int waits, int rise) {}
+
+        private Use use(List<Move> moves) {
             Position here = position;
             int waits = 0;
+            int sum = 0;
             for (Move move : moves) {
-                Position after = here.play(move);
                 boolean castles = Math.abs(move.from().file() - move.to().file()) == 2 && move.from() == here.king(us);
-                Position again = after.play(Move.PASS);
-                int rise = evaluation.of(again.board()) - evaluation.of(here.board());
-                waits += castles || rise >= IMPROVES ? 0 : 1;
+                Position again = here.play(move).play(Move.PASS);
+                int rise = evaluation.of(again.board()) - evaluation.of(here.board()) + (castles ? CASTLING : 0);
+                waits += rise >= IMPROVES ? 0 : 1;
+                sum += rise;
                 here = again;
             }
-            return waits;
+            return new Use(waits, sum);
         }
 
         /** Those that hold first, of these the ones that waste fewest moves; of the others a few, with the reason. */
@@ -218,7 +229,9 @@ public record Readiness(
                     .toList());
             ordered.sort(Comparator.comparing((Found each) -> !each.holds())
                     .thenComparing(each -> each.set().trial() == null)
-                    .thenComparing(Found::waits));
+                    .thenComparing(each -> each.set().size())
+                    .thenComparing(each -> each.use().waits())
+                    .thenComparing(each -> -each.use().rise()));
             List<Preparation> sets = new ArrayList<>();
             int failing = 0;
             boolean anyHolds = ordered.stream().anyMatch(Found::holds);

@@ -43,7 +43,7 @@ public final class Threats {
     private static final int SOON = 5;
 
     /** What a threat betters the evaluation by against no move at all, in hundredths of a pawn, at the least. */
-    private static final int WORTH_A_MOVE = 25;
+    private static final int WORTH_A_MOVE = 10;
 
     /** What two searches of one thing may differ by. */
     private static final int A_LITTLE = 15;

@@ -94,9 +94,9 @@ class CauseTest {
     void anEndingIsAnAffairOfTechniqueAndElseTheLedgerTells() {
         Cause ending = cause("4k3/5ppp/8/8/8/8/P4PPP/4K3 w - - 0 40", "Kd1", List.of("Ke2"), List.of("Ke7"));
         assertThat(ending).isInstanceOf(Cause.EndingTechnique.class);
-        // A pawn move that isolates and doubles, with nothing taken.
-        String fen = "r2qkb1r/pppppppp/2n2n2/8/8/2N2N2/PPPPPPPP/R1BQKB1R w KQkq - 0 4";
-        Cause structure = cause(fen, "h4", List.of("e3"), List.of("e6", "h5", "h6", "g4", "a6"));
+        // Both ways the knight is retaken; one of them leaves the h-pawn alone.
+        String fen = "r2qkb1r/pppppppp/2n5/8/8/2N2n2/PPPPPPPP/R1BQKB1R w KQkq - 0 4";
+        Cause structure = cause(fen, "gxf3", List.of("exf3", "e6"), List.of("e6"));
         assertThat(structure).isInstanceOf(Cause.Worse.class);
         assertThat(((Cause.Worse) structure).factors()).isNotEmpty();
     }

@@ -207,7 +207,7 @@ class QuestionsTest {
         "7k/4P3/8/8/8/8/8/4K3 w - - 0 1, e8=Q+ Kg7, CQ",
         "7k/3P4/8/8/8/8/8/4K3 w - - 0 1, Kd2, Q",
         "3r3k/8/8/8/8/8/3R4/4K3 w - - 0 1, Rxd8+, C",
-        "rnbqkbnr/pppppppp/8/8/8/8/PPPPPPPP/RNBQKBNR w KQkq - 0 1, e4 e5 Nf3, QQT",
+        "rnbqkbnr/pppppppp/8/8/8/8/PPPPPPPP/RNBQKBNR w KQkq - 0 1, e4 e5 Qh5, QQT",
         "4k3/8/8/2pP4/8/8/8/4K3 w - c6 0 1, dxc6, X",
         "3qk3/8/8/8/8/8/4R3/K7 b - - 0 1, Kf8, T",
         "k7/8/8/3r4/8/8/2K5/8 b - - 0 1, Rd4, Q",

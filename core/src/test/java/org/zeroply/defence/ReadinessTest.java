@@ -87,14 +87,16 @@ class ReadinessTest {
         Readiness readiness = ready(position, "e4", 3);
         Preparation set = readiness.sets().stream()
                 .filter(each ->
-                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "Qe2")))
+                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "h3")))
                                 && each.moves().stream()
-                                        .anyMatch(needed -> needed.move().equals(Rows.move(position, "Bc2"))))
+                                        .anyMatch(needed -> needed.move().equals(Rows.move(position, "Nbd2"))))
                 .findFirst()
                 .orElseThrow();
         assertThat(set.moves())
                 .extracting(Preparation.Needed::why)
-                .containsExactlyInAnyOrder("then e4 is guarded twice and attacked twice", "stops the fork by dxe4");
+                .containsExactlyInAnyOrder(
+                        "stops what cxd4 starts",
+                        "then e4 is guarded twice and attacked twice; stops the fork by dxe4");
         // Without either of them the move still drops something: the sets are the smallest.
         assertThat(ready(position, "e4", 1).sets()).isEmpty();
         assertThat(ready(position, "e4", 1).complete()).isTrue();

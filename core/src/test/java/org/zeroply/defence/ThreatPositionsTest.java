@@ -118,8 +118,8 @@ class ThreatPositionsTest {
 
     @Test
     void threeAreToldAtMostTheGravestFirst() {
-        // The queen and two pieces stand loose.
-        List<Threat> found = threats(Fen.position("2b3k1/5p1p/8/4n3/1q6/5N2/1P1B1PPP/2R1R1K1 b - - 0 1"));
+        // Three pieces stand loose.
+        List<Threat> found = threats(Fen.position("6k1/5ppp/b7/4n3/5q2/8/5PPP/R1B1R1K1 b - - 0 1"));
         assertThat(found).hasSize(Threats.MOST);
         assertThat(found).isSortedAccordingTo((one, other) -> Integer.compare(other.gain(), one.gain()));
     }

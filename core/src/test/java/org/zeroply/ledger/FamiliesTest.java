@@ -94,7 +94,7 @@ class FamiliesTest {
                 "r5k1/5ppp/8/8/8/7P/5PP1/R5K1 w - - 0 1 | COVER | – | –",
                 "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | COVER | – | –",
                 "q5k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | KING_ATTACKERS | d3 g5 | a8",
-                "6k1/5ppp/5n2/8/8/8/8/6K1 w - - 0 1 | KING_DEFENDERS | – | f6",
+                "6k1/5ppp/5n2/Q7/8/8/8/6K1 w - - 0 1 | KING_DEFENDERS | – | f6",
                 "q5k1/5ppp/8/6N1/8/3B4/8/6K1 w - - 0 1 | FOCAL_POINTS | – | h7",
                 "6k1/5ppp/5n2/6N1/8/3B4/8/6K1 w - - 0 1 | FOCAL_POINTS | – | –",
                 "6k1/5ppp/8/8/8/8/8/3R2K1 w - - 0 1 | FLIGHT | f1 h1 f2 g2 h2 | f8 h8",
