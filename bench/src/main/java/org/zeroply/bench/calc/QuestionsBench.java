@@ -116,14 +116,20 @@ final class QuestionsBench {
             "2kr3r/ppp2ppp/2n5/8/4q3/2N5/PPPP1PPP/R1BQR1K1 b - - 0 1",
             "3r1rk1/pp3ppp/8/8/2B3n1/6q1/PP2Q1P1/R1B2RK1 w - - 0 1",
             "rnb1k2r/ppppqppp/8/8/8/2N5/PPPPBPPP/R1BQR1K1 b kq - 0 1",
-            "r4rk1/pppq1pp1/8/7Q/8/8/PPP2PP1/2K4R b - - 0 1");
+            "r4rk1/pppq1pp1/8/7Q/8/8/PPP2PP1/2K4R b - - 0 1",
+            "r1b2rk1/ppp2ppp/2n5/3q2N1/8/3B4/PP3PPP/R2Q1RK1 b - - 0 1",
+            "r3k2r/ppp2ppp/8/2b1q3/8/2N5/PPP2PPP/R1BQ1RK1 b kq - 0 1");
 
     /** Moves that are had in mind, with the sets that may be needed. */
     private static final List<List<String>> WISHED = List.of(
             List.of("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1", "e4"),
             List.of("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1", "g4"),
             List.of("r1bqk2r/pp2bppp/2n1pn2/2pp4/3P4/2PBPN2/PP1N1PPP/R1BQK2R w KQkq - 0 1", "Qa6"),
-            List.of("r1bq1rk1/pp2bppp/2n1pn2/2pp4/3P1P2/2PBPN2/PP1N2PP/R1BQK2R w KQ - 0 1", "Bxh7"),
+            List.of("r1bq1rk1/pp2bppp/2n1pn2/2pp4/3P1P2/2PBPN2/PP1N2PP/R1BQK2R w KQ - 0 1", "Bxh7+"),
+            List.of("r1bqr1k1/ppp2ppp/2np1n2/8/3PP3/2N2N2/PPP1BPPP/R1BQ1RK1 w - - 0 1", "c4"),
+            List.of("r1bq1rk1/pp2bppp/2np1n2/8/3NPP2/2N1B3/PPP3PP/R2QKB1R w KQ - 0 1", "e5"),
+            List.of("r1bq1rk1/ppp2ppp/2n5/2bp4/4n3/2N1PN2/PPP1BPPP/R1BQ1RK1 w - - 0 1", "f3"),
+            List.of("r2q1rk1/pp1n1ppp/2pbpn2/8/2PPN3/3BPQ2/PP3PPP/R1B2RK1 w - - 0 1", "d5"),
             List.of("r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 1", "Nf5"),
             List.of("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1", "Qe4"),
             List.of("r1bqr1k1/pp1nbppp/2p2n2/3p2B1/3P4/2NBPN2/PPQ2PPP/R4RK1 w - - 0 1", "Nd5"));
@@ -132,8 +138,14 @@ final class QuestionsBench {
     private static void defence() {
         for (String fen : THREATENED) {
             Position position = Fen.position(fen);
+            long asked = System.nanoTime();
+            List<Threat> threats = new Threats().against(position, new Cancel());
+            print("threats: " + threats.size() + " told, " + fen, asked);
+            if (threats.isEmpty()) {
+                continue;
+            }
+            Threat threat = threats.getFirst();
             long begun = System.nanoTime();
-            Threat threat = new Threats().against(position, new Cancel()).getFirst();
             Parries parries = Parries.of(position, threat, ENDINGS, partial -> {}, new Cancel());
             print(
                     "parries: " + parries.meeting().size() + " of "

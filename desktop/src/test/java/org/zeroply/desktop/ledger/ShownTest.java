@@ -26,10 +26,10 @@ class ShownTest {
 
     @Test
     void everySquareHasOneLetterAndTheLegendTellsThePartsApart() {
-        Shown restricted = shown("4k3/8/4p3/3pP3/3P4/8/8/2B1K3 w - - 0 1", Factor.RESTRICTED);
+        Shown restricted = shown("4k3/8/4p3/3pP3/3P4/2B5/8/4K3 w - - 0 1", Factor.RESTRICTED);
         assertThat(restricted.marks())
                 .containsExactly(
-                        new Mark(Square.C1, Side.WHITE, "a"),
+                        new Mark(Square.C3, Side.WHITE, "a"),
                         new Mark(Square.D4, Side.WHITE, "b"),
                         new Mark(Square.E5, Side.WHITE, "c"));
         assertThat(restricted.legend()).isEqualTo("a counted · b–c in the way");
@@ -56,8 +56,8 @@ class ShownTest {
         assertThat(Shown.of(LedgerRow.Heading.of("Pawns"))).isEqualTo(Shown.NOTHING);
         Position position = Fen.position("4k3/8/8/8/8/8/8/N3K3 w - - 0 1");
         Shown numbers = Shown.of(new LedgerRow.Distances("Reach", "", Reach.inPosition(position, Square.A1), true));
-        // Everywhere but where it stands, and where the own king does.
-        assertThat(numbers.marks()).hasSize(62).contains(Mark.plain(Square.B3, Side.WHITE, "1"));
+        // Everywhere but where it stands and where the kings do.
+        assertThat(numbers.marks()).hasSize(61).contains(Mark.plain(Square.B3, Side.WHITE, "1"));
         Shown remark = Shown.of(
                 new LedgerRow.Remark("", "Order of use", "", "", SquareSet.of(Square.E4), SquareSet.of(Square.D5)));
         assertThat(remark.marks())

@@ -101,9 +101,11 @@ class StripPictureTest {
 
     @Test
     void materialStandsInTheColumnOfTheMoveForTheSideThatIsAhead() {
-        WritableImage image = picture("e4 d5 exd5 c6 dxc6", StripLane.MATERIAL, List.of());
+        WritableImage image = picture("e4 d5 exd5 c6 dxc6 a6", StripLane.MATERIAL, List.of());
         List<Bar> white = bars(image, WHITES);
-        assertThat(white).as("after the third, fourth and fifth move").hasSize(3);
+        assertThat(white)
+                .as("after the fourth, fifth and sixth move; what can be retaken is not won yet")
+                .hasSize(3);
         assertThat(bars(image, BLACKS)).isEmpty();
         int column = white.get(1).left() - white.get(0).left();
         assertThat(white.get(2).left() - white.get(1).left())
