@@ -134,7 +134,7 @@ class LedgerPlaceTest extends AtTheWindow {
             assertThat(remark.text()).contains("knight e5 stands on one");
         });
         // The sections follow in their order, and an entry that came first is not told twice.
-        assertThat(headings()).contains("Pawns", "Minor pieces", "Files and space", "King");
+        assertThat(headings()).contains("Pawns", "Minor pieces", "King", "Lines and duties");
         assertThat(factors()).doesNotHaveDuplicates().contains(Factor.WEAK_SQUARES, Factor.COVER);
     }
 
@@ -208,7 +208,7 @@ class LedgerPlaceTest extends AtTheWindow {
     void anEntryMarksItsEvidenceAndGoesIntoTheNote() {
         go(0);
         choose(Factor.RESTRICTED);
-        assertThat(marks()).extracting(Mark::square).contains(Square.F4, Square.D4);
+        assertThat(marks()).extracting(Mark::square).contains(Square.E6, Square.D5);
         assertThat(marks()).extracting(Mark::tag).startsWith("a", "b").doesNotHaveDuplicates();
         choose(Factor.DIAGONALS);
         assertThat(traces()).anyMatch(Trace.Tie.class::isInstance);
