@@ -34,6 +34,7 @@ class DrivingOffTest {
                 .toList();
     }
 
+    @Tag("long")
     @Test
     void whatIsPossibleNowComesFirstAndEachAimOnce() {
         DrivingOff found = drive(Fen.position(KNIGHT), Square.F4);

@@ -12,7 +12,7 @@ class PlainLedgerTest {
     @Test
     void theLedgerSaysWhatThePlainTwinCounts() {
         RandomPlay.positions(61, 6, 110, position -> {
-            if (position.moveNumber() % 5 == 0) {
+            if (position.moveNumber() % 12 == 0) {
                 LedgerTwin.compare(position);
             }
         });

@@ -30,7 +30,7 @@ class ForcedGainTest {
 
     @Test
     void aPlainReaderFindsTheSame() {
-        RandomPlay.positions(41, 2, 60, position -> {
+        RandomPlay.positions(41, 1, 60, position -> {
             if (position.moveNumber() % 14 != 0 || !position.hasLegalMove()) {
                 return;
             }
