@@ -113,8 +113,8 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
         for (Parry parry : found.meeting()) {
             rows.add(row(asked, position, parry, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
         }
-        found.failing().forEach(parry -> rows.add(row(asked, position, parry, Emphasis.WEAK)));
         answer.others().forEach(other -> rows.add(other(asked, position, other)));
+        found.failing().forEach(parry -> rows.add(row(asked, position, parry, Emphasis.WEAK)));
         String name = Words.of("threat." + threat.kind(), threat.mateIn());
         String what = threat.line().isEmpty()
                 ? name
@@ -156,9 +156,12 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
 
     private static Row row(Asked asked, Position position, Parry parry, Emphasis emphasis) {
         String kinds = parry.kindsInOrder().stream().map(ParryKind::title).collect(Collectors.joining(", "));
-        String cost = Words.of(
-                parry.lost() > 0 ? "parries.costs" : parry.lost() < 0 ? "parries.wins" : "parries.free",
-                Math.abs(parry.lost()));
+        boolean mated = parry.verdict().mateIn() != 0 && !parry.meets();
+        String cost = mated
+                ? ""
+                : Words.of(
+                        parry.lost() > 0 ? "parries.costs" : parry.lost() < 0 ? "parries.wins" : "parries.free",
+                        Math.abs(parry.lost()));
         List<Move> line = parry.line().moves();
         return Row.of(
                         parry.meets()

@@ -28,14 +28,20 @@ final class ReadinessRows {
         String name = found.wish().text(found.position(), asked.language());
         Move now = found.now();
         if (now == null) {
-            return Words.of(found.wish().isNeverPossible(found.position()) ? "ready.never" : "ready.notLegal", name);
+            boolean never = found.wish().isNeverPossible(found.position());
+            return found.drops().isNothing() || never
+                    ? Words.of(never ? "ready.never" : "ready.notLegal", name)
+                    : Words.of("ready.notLegalHangs", name, dropped(found, asked.language()));
         }
         return found.isReady()
                 ? Words.of("ready.ready", name)
-                : Words.of(
-                        "ready.drops",
-                        name,
-                        DropsText.of(found.drops(), found.position().play(now), asked.language()));
+                : Words.of("ready.drops", name, dropped(found, asked.language()));
+    }
+
+    private static String dropped(Readiness found, Language language) {
+        Move now = found.now();
+        Position position = found.position();
+        return DropsText.of(found.drops(), now == null ? position : position.play(now), language);
     }
 
     static List<Row> of(Asked asked, Readiness found) {
@@ -138,7 +144,7 @@ final class ReadinessRows {
         return Fact.named("move", found.wish().text(position, Language.ENGLISH))
                 .with("legal", now != null)
                 .with("ready", found.isReady())
-                .with("drops", now == null ? "" : DropsText.of(found.drops(), position.play(now), Language.ENGLISH))
+                .with("drops", dropped(found, Language.ENGLISH))
                 .with("weak", found.drops().weak().toString())
                 .with("letIn", found.drops().letIn().toString())
                 .with("driven", new Fact.Many(driven))

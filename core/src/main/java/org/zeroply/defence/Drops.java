@@ -234,6 +234,18 @@ public record Drops(
             return after.isStalemate() && standing().verdict().expectedFor(us) > A_DRAW;
         }
 
+        /** What hangs already at the start, and is lost by waiting. */
+        Drops hangingAlready() {
+            List<Hanging> hanging = new ArrayList<>();
+            for (Square man : start.men(us)) {
+                int worth = Exchange.result(start, man, us.opposite());
+                if (worth > 0 && isLostByWaiting()) {
+                    hanging.add(new Hanging(man, worth, true));
+                }
+            }
+            return new Drops(hanging, List.of(), List.of(), null, false, SquareSet.NONE, SquareSet.NONE);
+        }
+
         private static boolean canBeTaken(Position position, Square man) {
             return position.legalMoves().stream().anyMatch(move -> move.to() == man);
         }

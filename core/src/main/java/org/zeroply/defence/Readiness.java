@@ -32,7 +32,7 @@ import org.zeroply.work.Cancel;
  * by trying them all while the other side passes, and then once more against best replies.
  *
  * @param now the move if it is legal now, else null
- * @param drops what it drops now; nothing where it is not legal yet
+ * @param drops what it drops now; where it is not legal yet, what hangs already
  * @param driven pieces of the other side that it drives away once it can be played cleanly, now or after the first set
  * @param sets the smallest first; none if it drops nothing now, or if no set was found
  * @param tried natural moves before it that do something against what it drops, and are not enough
@@ -150,7 +150,7 @@ public record Readiness(
 
         Readiness run(int most, Consumer<Readiness> partial) {
             Move now = wish.in(position).orElse(null);
-            Drops drops = now == null ? Drops.NOTHING : judge.of(position, now);
+            Drops drops = now == null ? judge.hangingAlready() : judge.of(position, now);
             if (now != null && drops.isNothing() || wish.isNeverPossible(position)) {
                 List<Driven> driven = now == null ? List.of() : driven(position, now);
                 return new Readiness(position, wish, now, drops, driven, List.of(), List.of(), 0, true);

@@ -148,6 +148,22 @@ class QuestionModelTest {
     }
 
     @Test
+    void anotherThreatThatIsToldIsAskedForByItsRow() {
+        // The queen, a bishop and a knight stand loose.
+        start("6k1/5ppp/b7/4n3/5q2/8/5PPP/R1B1R1K1 b - - 0 1");
+        QuestionReport gravest = ask("PARRIES");
+        assertThat(gravest.headline()).contains("Bxf4");
+        QuestionReport.Row other = gravest.rows().stream()
+                .filter(row -> row.asks().equals("Rxa6"))
+                .findFirst()
+                .orElseThrow();
+        questions.play(other);
+        assertThat(answer().report().headline()).contains("Rxa6");
+        assertThat(game.tree().size()).as("nothing was played").isZero();
+        assertThat(answer().report().rows()).anyMatch(row -> row.asks().equals("Bxf4"));
+    }
+
+    @Test
     void howItIsAskedStaysForTheNextTime() {
         start(MATE);
         questions.give(MateQuestion.MOVES, 1);
