@@ -11,15 +11,14 @@ import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Value;
-import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
-import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 import org.zeroply.search.Threat;
 import org.zeroply.words.Words;
 
@@ -169,25 +168,10 @@ public sealed interface Cause {
         if (mates && !stillMates || mated && mateBefore == 0) {
             return new Tactics(0, 0, true);
         }
-        int start = balance(move.before().position(), side);
-        int won = settled(better(move).getLast(), side) - start;
-        int kept = settled(played(move).getLast(), side) - start;
+        int start = PieceValues.balance(move.before().position(), side);
+        int won = A_PAWN * (Settled.balance(better(move).getLast(), side) - start);
+        int kept = A_PAWN * (Settled.balance(played(move).getLast(), side) - start);
         return won - kept >= A_PAWN ? new Tactics(won, kept, false) : null;
-    }
-
-    private static int balance(Position position, Side side) {
-        int white = ValueScale.SCHOOLROOM.balance(position);
-        return side == Side.WHITE ? white : -white;
-    }
-
-    /** The balance after the best exchange that the side to move has there, so that a line may end in the middle of one. */
-    private static int settled(Position position, Side side) {
-        Side toMove = position.sideToMove();
-        int most = 0;
-        for (Square square : position.men(toMove.opposite())) {
-            most = Math.max(most, Exchange.result(position, square, toMove));
-        }
-        return balance(position, side) + (toMove == side ? 1 : -1) * A_PAWN * most;
     }
 
     private static @Nullable Cause exchange(Judgement.Judged move) {

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Fork;
 import org.zeroply.ledger.Weakening;
@@ -211,6 +212,11 @@ public record Drops(
 
         /** All that a move drops. */
         Drops of(Position before, Move move) {
+            return of(before, move, () -> calculated(before, move));
+        }
+
+        /** @param line the move and best play after it, asked for only where the board shows nothing */
+        Drops of(Position before, Move move, Supplier<CalculatedLine> line) {
             Position after = before.play(move);
             if (!after.hasLegalMove()) {
                 return givesStalemate(after) ? A_WIN : NOTHING;
@@ -219,7 +225,7 @@ public record Drops(
             List<Move> mates = mates(after);
             List<Move> forks = newForks(after);
             boolean shown = !hanging.isEmpty() || !mates.isEmpty() || !forks.isEmpty();
-            Longer longer = shown ? null : longer(calculated(before, move), before);
+            Longer longer = shown ? null : longer(line.get(), before);
             return new Drops(
                     hanging,
                     mates,

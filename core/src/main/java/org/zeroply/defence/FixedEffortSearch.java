@@ -3,7 +3,6 @@ package org.zeroply.defence;
 import java.util.List;
 import org.zeroply.analysis.Candidate;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
@@ -86,7 +85,7 @@ final class FixedEffortSearch {
 
     /** Material that a line costs the side to move, in pawns; negative if it wins some. */
     int lost(CalculatedLine line) {
-        return PieceValues.balance(position, us) - Settled.atEnd(position, line.moves(), us);
+        return -Settled.won(position, line.moves(), us);
     }
 
     /** Whether a line ends in the mate of the side to move, as far as was seen. */

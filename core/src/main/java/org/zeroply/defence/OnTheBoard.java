@@ -154,8 +154,7 @@ final class OnTheBoard {
         if (threat.targets().contains(move.from())) {
             return true;
         }
-        boolean castles = kingMoves && Math.abs(move.to().file() - move.from().file()) == 2;
-        if (!castles) {
+        if (!position.isCastling(move)) {
             return false;
         }
         Square rook = Square.of(

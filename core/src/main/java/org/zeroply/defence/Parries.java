@@ -103,7 +103,7 @@ public record Parries(
         if (mateIn > 0) {
             return Optional.of(mate(position, line, mateIn));
         }
-        int gain = Settled.atEnd(free, line, them) - PieceValues.balance(free, them);
+        int gain = Settled.won(free, line, them);
         if (gain < 1) {
             return Optional.empty();
         }

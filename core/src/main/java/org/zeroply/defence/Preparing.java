@@ -246,7 +246,7 @@ final class Preparing {
                 }
                 FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
                 CalculatedLine best = looks.after(move, NODES);
-                String fault = fault(here, best, looks);
+                String fault = fault(here, best);
                 if (fault.isEmpty() && best.moves().size() < 2) {
                     line.add(move);
                     return new Trial(line, "");
@@ -360,28 +360,27 @@ final class Preparing {
 
     /** What the move drops at the end, or the whole line has cost by then; empty for nothing. */
     private String fault(Position here, Move move) {
-        Drops drops = judge.of(here, move);
-        if (!drops.isNothing()) {
-            return Words.of("trial.drops", DropsText.of(drops, here.play(move), language));
-        }
-        FixedEffortSearch looks = new FixedEffortSearch(here, known, cancel);
-        return fault(here, judge.calculated(here, move), looks);
+        CalculatedLine line = judge.calculated(here, move);
+        Drops drops = judge.of(here, move, () -> line);
+        return drops.isNothing()
+                ? fault(here, line)
+                : Words.of("trial.drops", DropsText.of(drops, here.play(move), language));
     }
 
     /** What the best reply to a move of the set does; empty if it spoils nothing. */
-    private String fault(Position here, CalculatedLine best, FixedEffortSearch looks) {
+    private String fault(Position here, CalculatedLine best) {
         if (best.moves().size() < 2 || !judge.spoils(best, here)) {
             return "";
         }
         String reply = San.write(here.play(best.first()), best.moves().get(1), language);
-        return Words.of("trial.spoils", reply, harm(looks, best, here));
+        return Words.of("trial.spoils", reply, harm(best, here));
     }
 
-    private String harm(FixedEffortSearch looks, CalculatedLine line, Position from) {
+    private String harm(CalculatedLine line, Position from) {
         Drops.Longer longer = judge.longer(line, from);
-        int lost = longer == null ? 0 : longer.pawns();
-        return looks.isMated(line)
-                ? Words.of("harm.mate")
-                : lost > 0 ? Words.of("harm.lost", lost) : line.verdict().text();
+        if (longer == null) {
+            return line.verdict().text();
+        }
+        return longer.pawns() == 0 ? Words.of("harm.mate") : Words.of("harm.lost", longer.pawns());
     }
 }

@@ -211,9 +211,10 @@ public record Readiness(
             int waits = 0;
             int sum = 0;
             for (Move move : moves) {
-                boolean castles = Math.abs(move.from().file() - move.to().file()) == 2 && move.from() == here.king(us);
                 Position again = here.play(move).play(Move.PASS);
-                int rise = evaluation.of(again.board()) - evaluation.of(here.board()) + (castles ? CASTLING : 0);
+                int rise = evaluation.of(again.board())
+                        - evaluation.of(here.board())
+                        + (here.isCastling(move) ? CASTLING : 0);
                 waits += rise >= IMPROVES ? 0 : 1;
                 sum += rise;
                 here = again;
@@ -406,12 +407,10 @@ public record Readiness(
         if (here.isLegal(move)) {
             return San.write(here, move, language);
         }
-        Piece man = here.pieceAt(move.from());
-        if (man != null
-                && man.type() == PieceType.KING
-                && Math.abs(move.to().file() - move.from().file()) == 2) {
+        if (here.isCastling(move)) {
             return move.to().file() == 6 ? "O-O" : "O-O-O";
         }
+        Piece man = here.pieceAt(move.from());
         return (man == null || man.type() == PieceType.PAWN ? "" : language.letter(man.type())) + move.to();
     }
 }

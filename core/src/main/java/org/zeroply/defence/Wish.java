@@ -7,6 +7,7 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
+import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -140,11 +141,7 @@ public record Wish(
                         .filter(square -> from == null || square == from)
                         .allMatch(square -> square.isLight() != to.isLight());
             case PAWN -> from != null && !isAhead(us, from) && in(position).isEmpty();
-            case KING ->
-                isCastling()
-                        && position.castlingRights().stream()
-                                .noneMatch(right -> right.name().startsWith(us.name())
-                                        && right.name().endsWith(to.file() == 6 ? "SHORT" : "LONG"));
+            case KING -> isCastling() && !position.castlingRights().contains(CastlingRight.of(us, to.file() == 6));
             default -> false;
         };
     }

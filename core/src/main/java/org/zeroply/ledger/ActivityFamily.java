@@ -156,11 +156,11 @@ final class ActivityFamily {
     }
 
     private SquareSet idlePieces(Side side, SquareSet active) {
-        return new SquareSet(survey.pieces(side))
-                .stream()
-                        .filter(piece -> !active.contains(piece) && !isTied(side, piece))
-                        .map(SquareSet::of)
-                        .reduce(SquareSet.NONE, SquareSet::or);
+        long idle = survey.pieces(side) & ~active.bits();
+        for (Square piece : new SquareSet(idle)) {
+            idle &= isTied(side, piece) ? ~piece.bit() : -1L;
+        }
+        return new SquareSet(idle);
     }
 
     private Counted idle(Side side, SquareSet active) {

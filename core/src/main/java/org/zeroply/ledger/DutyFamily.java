@@ -5,6 +5,7 @@ import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.BiPredicate;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.ledger.SearchedEntries.Searches;
@@ -12,7 +13,6 @@ import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
-import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Settled;
 import org.zeroply.rules.SetupReading;
@@ -103,26 +103,33 @@ final class DutyFamily {
             boolean guards = !survey.isHanging(man);
             Duty duty = new Duty(
                     man,
-                    guards ? winning(lifted, Duties.charges(survey, side, man), true, wonNow) : SquareSet.NONE,
+                    guards ? taken(lifted, Duties.charges(survey, side, man), wonNow) : SquareSet.NONE,
                     mates,
-                    guards ? winning(lifted, forks, false, wonNow) : SquareSet.NONE);
+                    guards ? winning(lifted, forks, forking(lifted), wonNow) : SquareSet.NONE);
             if (!duty.isNone()) {
                 duties.put(man, duty);
             }
         }
     }
 
+    private SquareSet taken(Position there, SquareSet squares, int wonNow) {
+        return winning(there, squares, (move, square) -> square == there.capturedOn(move), wonNow);
+    }
+
+    private static BiPredicate<Move, Square> forking(Position there) {
+        return (move, square) ->
+                move.to() == square && !Fork.targets(there, move).isEmpty();
+    }
+
     /**
-     * Of squares those on which a capture, or a fork, really wins a pawn or more, by a short search of it alone, and more than
-     * the opponent wins with the man on the board.
+     * Of squares those on which the moves that are meant really win a pawn or more, by a short search of them alone, and more
+     * than the opponent wins with the man on the board.
      */
-    private SquareSet winning(Position lifted, SquareSet squares, boolean captures, int wonNow) {
+    private SquareSet winning(Position lifted, SquareSet squares, BiPredicate<Move, Square> meant, int wonNow) {
         SquareSet winning = SquareSet.NONE;
         for (Square square : squares) {
             List<Move> moves = lifted.legalMoves().stream()
-                    .filter(move -> captures
-                            ? square == lifted.capturedOn(move)
-                            : move.to() == square && !Fork.targets(lifted, move).isEmpty())
+                    .filter(move -> meant.test(move, square))
                     .toList();
             if (moves.isEmpty() || searches.isOver()) {
                 continue;
@@ -145,7 +152,7 @@ final class DutyFamily {
         if (best.verdict().isMate()) {
             return best.verdict().expectedFor(side) > 0 ? A_MATE : -A_MATE;
         }
-        return Settled.atEnd(there, best.moves(), side) - PieceValues.balance(there, side);
+        return Settled.won(there, best.moves(), side);
     }
 
     private SquareSet mates(List<Move> moves, Side against) {
@@ -225,7 +232,7 @@ final class DutyFamily {
     /** Whether taking there really wins a pawn or more, by a short search. */
     private boolean winsByTaking(Side side, Square first) {
         Position enemy = survey.toMove(side.opposite());
-        return !winning(enemy, SquareSet.of(first), true, 0).isEmpty();
+        return !taken(enemy, SquareSet.of(first), 0).isEmpty();
     }
 
     /** The other charge that hangs after one has been taken and the man has retaken there; null if all is held. */

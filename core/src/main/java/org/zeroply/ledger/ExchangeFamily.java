@@ -19,7 +19,7 @@ public final class ExchangeFamily {
     static List<Entry> read(Survey survey) {
         Position position = survey.position;
         return List.of(
-                entry(Factor.HANGING, position, Exchange::isHanging),
+                entry(Factor.HANGING, position, (at, square) -> survey.isHanging(square)),
                 entry(Factor.LOOSE, position, (at, square) -> canBeLoose(at, square) && Exchange.isLoose(at, square)));
     }
 

@@ -58,10 +58,8 @@ final class KingFamily {
     // ---- castling
 
     private Counted castling(Side side) {
-        CastlingRight shortRight = side == Side.WHITE ? CastlingRight.WHITE_SHORT : CastlingRight.BLACK_SHORT;
-        CastlingRight longRight = side == Side.WHITE ? CastlingRight.WHITE_LONG : CastlingRight.BLACK_LONG;
-        boolean canShort = position.castlingRights().contains(shortRight);
-        boolean canLong = position.castlingRights().contains(longRight);
+        boolean canShort = position.castlingRights().contains(CastlingRight.of(side, true));
+        boolean canLong = position.castlingRights().contains(CastlingRight.of(side, false));
         State state = canShort ? canLong ? State.BOTH_WAYS : State.SHORT_ONLY : canLong ? State.LONG_ONLY : State.NONE;
         Evidence evidence = Evidence.NONE;
         List<String> told = new ArrayList<>();

@@ -2,10 +2,9 @@ package org.zeroply.ledger;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.zeroply.rules.Exchange;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 
 /**
  * The material balance along a line, from one side's view and in hundredths of a pawn, against the start of the line.
@@ -36,20 +35,10 @@ public record RunningBalance(List<Integer> afterEachPly, int sacrificed, int end
         for (Position position : line.subList(1, line.size())) {
             int change = sign * (scale.balance(position) - start);
             changes.add(change);
-            if (change < -dip && !hasWinningCapture(position)) {
+            if (change < -dip && Settled.bestExchange(position, position.sideToMove()) == 0) {
                 dip = -change;
             }
         }
         return new RunningBalance(changes, dip, changes.isEmpty() ? 0 : changes.getLast());
-    }
-
-    private static boolean hasWinningCapture(Position position) {
-        Side toMove = position.sideToMove();
-        for (Square square : position.men(toMove.opposite())) {
-            if (Exchange.result(position, square, toMove) > 0) {
-                return true;
-            }
-        }
-        return false;
     }
 }

@@ -13,6 +13,10 @@ public enum CastlingRight {
         this.fenLetter = fenLetter;
     }
 
+    public static CastlingRight of(Side side, boolean isShort) {
+        return values()[2 * side.ordinal() + (isShort ? 0 : 1)];
+    }
+
     public char fenLetter() {
         return fenLetter;
     }

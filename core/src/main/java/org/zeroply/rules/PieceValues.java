@@ -14,6 +14,11 @@ public final class PieceValues {
         return PAWNS[type.ordinal()];
     }
 
+    /** By the ordinal of the type, for hot loops. */
+    public static int of(int type) {
+        return PAWNS[type];
+    }
+
     /** What a side has more than the other, as the board stands. */
     public static int balance(Position position, Side side) {
         int balance = 0;

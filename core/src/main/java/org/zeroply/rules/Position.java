@@ -228,6 +228,12 @@ public final class Position {
         return pieceAt(move.to());
     }
 
+    /** Whether the move is the king's two files to the side, possible now or not. */
+    public boolean isCastling(Move move) {
+        return Math.abs(move.from().file() - move.to().file()) == 2
+                && (move.from() == king(Side.WHITE) || move.from() == king(Side.BLACK));
+    }
+
     /** Where the man stands that the move takes: not where the move leads if it takes en passant. Null if it takes nothing. */
     public @Nullable Square capturedOn(Move move) {
         if (captured(move) == null) {

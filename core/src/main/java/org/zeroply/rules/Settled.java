@@ -22,6 +22,11 @@ public final class Settled {
         return best;
     }
 
+    /** What a side wins by a line, negative if it loses something. */
+    public static int won(Position start, List<Move> line, Side side) {
+        return atEnd(start, line, side) - PieceValues.balance(start, side);
+    }
+
     /** What a side has more at the end of a line. */
     public static int atEnd(Position start, List<Move> line, Side side) {
         return balance(start.playAll(line), side);

@@ -2,6 +2,8 @@ package org.zeroply.search;
 
 import org.zeroply.rules.Board;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 
 /**
@@ -13,7 +15,7 @@ public final class ForcedGain {
     /** More than all that stands on a board. */
     public static final int MATE = 1_000;
 
-    private static final int[] VALUE = {1, 3, 3, 5, 9, 0};
+    private static final int PAWN = PieceValues.of(PieceType.PAWN);
     private static final int LONGEST = 12;
 
     private final Board board;
@@ -87,8 +89,8 @@ public final class ForcedGain {
     private int taken(int move) {
         int code = board.codeAt(Board.to(move));
         int kind = Board.kind(move);
-        int won = code != 0 ? VALUE[(code - 1) % 6] : kind == Board.EN_PASSANT ? VALUE[0] : 0;
-        return kind >= Board.PROMOTION ? won + VALUE[kind - Board.PROMOTION + 1] - VALUE[0] : won;
+        int won = code != 0 ? worth(code) : kind == Board.EN_PASSANT ? PAWN : 0;
+        return kind >= Board.PROMOTION ? won + PieceValues.of(kind - Board.PROMOTION + 1) - PAWN : won;
     }
 
     /** The dearest captures by the cheapest men first. */
@@ -112,6 +114,10 @@ public final class ForcedGain {
 
     private int weight(int move) {
         int won = taken(move);
-        return won == 0 ? 0 : 16 * won + 10 - VALUE[(board.codeAt(Board.from(move)) - 1) % 6];
+        return won == 0 ? 0 : 16 * won + 10 - worth(board.codeAt(Board.from(move)));
+    }
+
+    private static int worth(int code) {
+        return PieceValues.of((code - 1) % 6);
     }
 }

@@ -14,7 +14,7 @@ import org.zeroply.rules.SquareSet;
  * @param mateIn full moves to the mate that threatens, 0 for none
  */
 public record Threat(Kind kind, List<Move> line, SquareSet targets, SquareSet from, int gain, int mateIn) {
-    /** The kinds, the gravest first. */
+    /** The kinds; a check and a mate are graver than anything that is won. */
     public enum Kind {
         CHECK,
         MATE,

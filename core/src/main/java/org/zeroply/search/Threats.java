@@ -222,19 +222,19 @@ public final class Threats {
             if (threat.kind() == Threat.Kind.MATE || cancel.isRequested()) {
                 return true;
             }
-            Move move = threat.line().getFirst();
-            CalculatedLine reply = ask(free.play(move), AGAIN * confirmingNodes);
-            return reply != null && wins(reply) && gain(joined(move, reply)) > 0;
+            CalculatedLine line = after(threat.line().getFirst(), AGAIN * confirmingNodes);
+            return line != null && isWorth(line, 0) && gain(line.moves()) > 0;
         }
 
-        private boolean wins(CalculatedLine reply) {
-            return value(reply) >= Math.min(expected, Searcher.MATE_BOUND);
+        /** A move and best play after it; null if the other side has no move then. */
+        private @Nullable CalculatedLine after(Move move, long nodes) {
+            CalculatedLine reply = ask(free.play(move), nodes);
+            return reply == null ? null : reply.after(move, side);
         }
 
-        private static List<Move> joined(Move move, CalculatedLine reply) {
-            List<Move> line = new ArrayList<>(List.of(move));
-            line.addAll(reply.moves());
-            return line;
+        /** Whether a line leaves the side as well off as a threat has to, or better by so much more. */
+        private boolean isWorth(CalculatedLine line, int more) {
+            return value(line) >= Math.min(expected + more, Searcher.MATE_BOUND);
         }
 
         /** What wins at once first, so that no detour to the same man comes before it; then what wins most. */
@@ -269,17 +269,12 @@ public final class Threats {
                 return;
             }
             confirmed++;
-            Position after = free.play(one.move());
-            CalculatedLine reply = ask(after, confirmingNodes);
-            if (reply == null) {
+            CalculatedLine line = after(one.move(), confirmingNodes);
+            int gain = line == null ? 0 : gain(line.moves());
+            if (line == null || gain < 1 || !isWorth(line, one.tried() ? 0 : WORTH_A_MOVE)) {
                 return;
             }
-            List<Move> line = joined(one.move(), reply);
-            int gain = gain(line);
-            if (gain < 1 || value(reply) < Math.min(expected + (one.tried() ? 0 : WORTH_A_MOVE), Searcher.MATE_BOUND)) {
-                return;
-            }
-            Threat threat = won(free, line, A_PAWN * gain);
+            Threat threat = won(free, line.moves(), A_PAWN * gain);
             boolean known = threats.stream().anyMatch(old -> isSame(old, threat));
             if (!known && !threat.targets().isEmpty()) {
                 threats.add(threat);
@@ -305,7 +300,7 @@ public final class Threats {
             if (line == null) {
                 return -Searcher.INFINITE;
             }
-            return value(line) + (settled(theirTurn, line.moves()) > 0 ? -A_LITTLE : WORTH_A_MOVE);
+            return value(line) + (Settled.won(theirTurn, line.moves(), side) > 0 ? -A_LITTLE : WORTH_A_MOVE);
         }
 
         private @Nullable CalculatedLine ask(Position position, long nodes) {
@@ -320,23 +315,18 @@ public final class Threats {
         }
 
         private boolean winsSoon(List<Move> line) {
-            return soon(line) > 0 && settled(free, line) > 0;
+            return soon(line) > 0 && Settled.won(free, line, side) > 0;
         }
 
         private int soon(List<Move> line) {
-            return settled(free, line.subList(0, Math.min(SOON, line.size())));
+            return Settled.won(free, line.subList(0, Math.min(SOON, line.size())), side);
         }
 
         /** What the line wins soon, as far as it still has it at its end; where it wins only later, what it has then. */
         private int gain(List<Move> line) {
             int soon = soon(line);
-            int last = settled(free, line);
+            int last = Settled.won(free, line, side);
             return soon > 0 ? Math.min(soon, last) : last;
-        }
-
-        /** What a line wins once the exchange at its end has been played out, in pawns. */
-        private int settled(Position start, List<Move> line) {
-            return Settled.atEnd(start, line, side) - PieceValues.balance(start, side);
         }
     }
 }
