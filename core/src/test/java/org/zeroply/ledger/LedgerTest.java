@@ -104,7 +104,7 @@ class LedgerTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | both sides have the same men",
+                "4k3/8/8/8/8/8/8/4K3 w - - 0 1 | both sides have the same pieces and pawns",
                 "4k3/5n2/8/8/8/8/8/R3K3 w - - 0 1 | White is the exchange up",
                 "r3k3/8/8/8/8/8/8/2B1K3 w - - 0 1 | Black is the exchange up",
                 "4k3/2b2n2/8/8/8/8/P7/R3K3 w - - 0 1 | rook and pawn against bishop and knight",
