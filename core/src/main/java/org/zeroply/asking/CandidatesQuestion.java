@@ -33,6 +33,11 @@ public final class CandidatesQuestion implements CoachQuestion<Study> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.ATTACK;
+    }
+
+    @Override
     public String command() {
         return "candidates";
     }

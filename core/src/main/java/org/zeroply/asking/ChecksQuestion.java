@@ -26,6 +26,11 @@ public final class ChecksQuestion implements CoachQuestion<ChecksRunOut> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.ATTACK;
+    }
+
+    @Override
     public String command() {
         return "checks";
     }

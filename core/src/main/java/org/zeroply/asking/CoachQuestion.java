@@ -13,6 +13,9 @@ public interface CoachQuestion<R> {
     /** Names it in texts ({@code question.MATE}); never changes. */
     String key();
 
+    /** Under which heading it is offered. */
+    Purpose purpose();
+
     /** Its name on the command line, such as {@code prove}; empty for one that is asked of whole games. */
     String command();
 

@@ -33,6 +33,11 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.ATTACK;
+    }
+
+    @Override
     public String command() {
         return "drive";
     }

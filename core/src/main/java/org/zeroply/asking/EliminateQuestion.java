@@ -24,6 +24,11 @@ public final class EliminateQuestion implements CoachQuestion<Elimination> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.DEFEND;
+    }
+
+    @Override
     public String command() {
         return "eliminate";
     }

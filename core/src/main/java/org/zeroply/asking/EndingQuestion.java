@@ -40,6 +40,11 @@ public final class EndingQuestion implements CoachQuestion<EndingQuestion.Answer
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PROVE;
+    }
+
+    @Override
     public String command() {
         return "ending";
     }

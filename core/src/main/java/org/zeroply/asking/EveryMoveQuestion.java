@@ -27,6 +27,11 @@ public final class EveryMoveQuestion implements CoachQuestion<EveryMove> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PROVE;
+    }
+
+    @Override
     public String command() {
         return "moves";
     }

@@ -29,6 +29,11 @@ public final class ForcedQuestion implements CoachQuestion<Forcing> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.ATTACK;
+    }
+
+    @Override
     public String command() {
         return "forced";
     }

@@ -24,6 +24,11 @@ public final class FrozenQuestion implements CoachQuestion<List<Entry>> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.DEFEND;
+    }
+
+    @Override
     public String command() {
         return "frozen";
     }

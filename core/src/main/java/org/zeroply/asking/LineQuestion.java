@@ -25,6 +25,11 @@ public final class LineQuestion implements CoachQuestion<LineCheck> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PROVE;
+    }
+
+    @Override
     public String command() {
         return "";
     }

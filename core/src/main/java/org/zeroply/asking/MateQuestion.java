@@ -29,6 +29,11 @@ public final class MateQuestion implements CoachQuestion<MateProof> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.ATTACK;
+    }
+
+    @Override
     public String command() {
         return "prove";
     }

@@ -41,6 +41,11 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.DEFEND;
+    }
+
+    @Override
     public String command() {
         return "parries";
     }

@@ -26,6 +26,11 @@ public final class PinsQuestion implements CoachQuestion<List<PinEscape>> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.DEFEND;
+    }
+
+    @Override
     public String command() {
         return "pins";
     }

@@ -27,6 +27,11 @@ public final class PlanQuestion implements CoachQuestion<Plan> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PLAN;
+    }
+
+    @Override
     public String command() {
         return "plan";
     }

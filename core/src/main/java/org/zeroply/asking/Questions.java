@@ -32,6 +32,11 @@ public final class Questions {
         return ALL.subList(1, ALL.size());
     }
 
+    /** All but the candidates that are asked for one purpose. */
+    public static List<CoachQuestion<?>> others(Purpose purpose) {
+        return others().stream().filter(each -> each.purpose() == purpose).toList();
+    }
+
     /**
      * A question by its key.
      *

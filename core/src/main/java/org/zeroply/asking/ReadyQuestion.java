@@ -19,6 +19,11 @@ public final class ReadyQuestion implements CoachQuestion<Readiness> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PLAN;
+    }
+
+    @Override
     public String command() {
         return "ready";
     }

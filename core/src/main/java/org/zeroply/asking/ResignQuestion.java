@@ -30,6 +30,11 @@ public final class ResignQuestion implements CoachQuestion<Resignation> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PROVE;
+    }
+
+    @Override
     public String command() {
         return "resign";
     }

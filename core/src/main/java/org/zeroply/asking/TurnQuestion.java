@@ -22,6 +22,11 @@ public final class TurnQuestion implements CoachQuestion<TurnTest> {
     }
 
     @Override
+    public Purpose purpose() {
+        return Purpose.PLAN;
+    }
+
+    @Override
     public String command() {
         return "turn";
     }

@@ -7,8 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.Shelf;
 import org.zeroply.notation.Fen;
@@ -50,15 +48,15 @@ class DrivingOffTest {
         });
     }
 
-    @ParameterizedTest
-    @CsvSource({KNIGHT + ", F4", "6k1/p2p1ppp/1pp5/b7/8/PP3N2/5PPP/6K1 w - - 0 1, A5"})
-    void afterEveryWayThePieceWouldBeLostIfItStayed(String fen, Square piece) {
-        everyWayWins(fen, piece);
+    @Test
+    void afterEveryWayThePieceWouldBeLostIfItStayed() {
+        everyWayWins("6k1/p2p1ppp/1pp5/b7/8/PP3N2/5PPP/6K1 w - - 0 1", Square.A5);
     }
 
     @Tag("long")
     @Test
     void soItIsOnAFullBoard() {
+        everyWayWins(KNIGHT, Square.F4);
         everyWayWins("r1bq1rk1/pp2bppp/2n1p3/3nN3/3P4/P1N5/1PB2PPP/R1BQR1K1 b - - 0 12", Square.E5);
     }
 

@@ -11,6 +11,7 @@ import java.util.List;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TableView;
 import javafx.scene.control.TextArea;
@@ -125,7 +126,7 @@ class InterfaceTest extends AtTheWindow {
         keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
         keys(KeyCode.SHORTCUT, KeyCode.SHIFT, KeyCode.Z);
         assertThat(moves()).contains("4. Nh4 {rim}");
-        Label undo = robot.lookup("#status-undo").queryAs(Label.class);
+        Labeled undo = robot.lookup("#status-undo").queryAs(Labeled.class);
         assertThat(undo.getText()).isEqualTo("Undo: note at 4.Nh4");
 
         // Export and read back.

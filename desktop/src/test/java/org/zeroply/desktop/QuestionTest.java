@@ -2,8 +2,8 @@ package org.zeroply.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import javafx.geometry.VerticalDirection;
 import javafx.scene.control.ButtonBase;
-import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.TreeView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -118,10 +118,10 @@ class QuestionTest extends AtTheWindow {
     void aLineIsCheckedAndMendedByMouse() {
         robot.clickOn("#tab-calculation");
         stand.settle();
-        ChoiceBox<?> choice =
-                Stand.onStage(() -> robot.lookup("#question-choice").queryAs(ChoiceBox.class));
-        robot.clickOn(choice);
-        robot.clickOn(Questions.of("LINE").title());
+        robot.clickOn("#question-choice");
+        stand.settle();
+        robot.moveTo("#question-list").scroll(30, VerticalDirection.DOWN);
+        robot.clickOn("#ask-LINE");
         QuestionReport answer = awaitAnswer("LINE");
         assertThat(answer.rows()).hasSizeGreaterThanOrEqualTo(2);
         assertThat(answer.rows().getFirst().text()).isEqualTo("1.Qg3");

@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.collections.FXCollections;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -62,6 +64,11 @@ public final class CalculationPane extends VBox {
     private final QuestionModel questions;
     private final OpenGame reading;
     private final QuestionPane questionPane;
+    private final QuestionList questionList = new QuestionList(this::show);
+
+    /** Whether a question is being chosen. */
+    private final BooleanProperty choosing = new SimpleBooleanProperty(this, "choosing", false);
+
     private final Label verdict = new Label();
     private final HBox verdictRow = new HBox(8);
     private final Label effortDone = soft("");
@@ -109,14 +116,23 @@ public final class CalculationPane extends VBox {
         VBox candidates = new VBox(8, verdictRow, doneRow, scroll, nameRow(), options());
         VBox.setVgrow(candidates, Priority.ALWAYS);
         VBox.setVgrow(questionPane, Priority.ALWAYS);
+        VBox.setVgrow(questionList, Priority.ALWAYS);
         FlowPane efforts = efforts();
-        getChildren().addAll(questionRow(), efforts, candidates, questionPane);
-        questions.questionProperty().subscribe(now -> {
-            boolean byEffort = now == null || now.dependsOnEffort();
-            Widgets.present(efforts, byEffort);
-            Widgets.present(candidates, now == null);
-            Widgets.present(questionPane, now != null);
+        getChildren().addAll(questionRow(), efforts, candidates, questionPane, questionList);
+        Runnable arrange = () -> {
+            CoachQuestion<?> now = questions.questionProperty().get();
+            boolean isChoosing = choosing.get();
+            Widgets.present(efforts, !isChoosing && (now == null || now.dependsOnEffort()));
+            Widgets.present(candidates, !isChoosing && now == null);
+            Widgets.present(questionPane, !isChoosing && now != null);
+            Widgets.present(questionList, isChoosing);
+        };
+        choosing.subscribe(arrange);
+        questions.questionProperty().subscribe(() -> {
+            choosing.set(false);
+            arrange.run();
         });
+        arrange.run();
         reading.nodeProperty().subscribe(() -> questionPane.showWhere());
         model.candidatesProperty().subscribe(() -> showLater());
         model.studyProperty().subscribe(() -> showLater());
@@ -146,30 +162,42 @@ public final class CalculationPane extends VBox {
 
     // ---- the controls
 
-    /** The candidates first, then the coach's other questions. */
-    private ChoiceBox<Optional<CoachQuestion<?>>> questionRow() {
-        ChoiceBox<Optional<CoachQuestion<?>>> choice = new ChoiceBox<>();
-        choice.setId("question-choice");
-        choice.setAccessibleText(Texts.of("question.choice"));
-        choice.setMaxWidth(Double.MAX_VALUE);
-        choice.getItems().add(Optional.empty());
-        for (CoachQuestion<?> each : Questions.others()) {
-            choice.getItems().add(Optional.of(each));
-        }
-        choice.setConverter(new StringConverter<>() {
-            @Override
-            public String toString(Optional<CoachQuestion<?>> question) {
-                return question.map(CoachQuestion::title).orElseGet(Questions.CANDIDATES::title);
-            }
-
-            @Override
-            public Optional<CoachQuestion<?>> fromString(String text) {
-                throw new UnsupportedOperationException("questions are chosen, not typed");
+    /** What is shown, the candidates or the answer to a question, and the way to the list of questions. */
+    private HBox questionRow() {
+        ToggleButton candidates = new ToggleButton(Questions.CANDIDATES.title());
+        candidates.setId("question-candidates");
+        candidates.getStyleClass().add("view-tab");
+        candidates.setMinWidth(USE_PREF_SIZE);
+        candidates.setOnAction(event -> show(null));
+        ToggleButton asked = new ToggleButton();
+        asked.setId("question-choice");
+        asked.setAccessibleText(Texts.of("question.choice"));
+        asked.getStyleClass().add("view-tab");
+        asked.setOnAction(event -> {
+            choosing.set(!choosing.get());
+            if (choosing.get()) {
+                questionList.focusFirst();
             }
         });
-        questions.questionProperty().subscribe(now -> choice.setValue(Optional.ofNullable(now)));
-        choice.valueProperty().subscribe(now -> questions.questionProperty().set(now.orElse(null)));
-        return choice;
+        Runnable show = () -> {
+            CoachQuestion<?> now = questions.questionProperty().get();
+            candidates.setSelected(now == null && !choosing.get());
+            asked.setSelected(now != null || choosing.get());
+            asked.setText(
+                    now == null || choosing.get()
+                            ? Texts.of("question.choose")
+                            : Texts.of("question.chosen", now.title()));
+        };
+        questions.questionProperty().subscribe(show);
+        choosing.subscribe(show);
+        show.run();
+        return new HBox(4, candidates, asked);
+    }
+
+    private void show(@Nullable CoachQuestion<?> question) {
+        choosing.set(false);
+        questions.questionProperty().set(question);
+        focusCards();
     }
 
     private FlowPane efforts() {

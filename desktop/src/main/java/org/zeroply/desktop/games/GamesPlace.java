@@ -83,7 +83,8 @@ public final class GamesPlace implements Place {
                             this::export,
                             around::newGame,
                             this::askPattern,
-                            around::language));
+                            around::language),
+                    sheets.moreButton("games"));
             view = known;
         }
         return known;
@@ -116,15 +117,21 @@ public final class GamesPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        return List.of(
-                Command.of("command.export", "Shortcut+E", () -> export(made().chosen())),
-                Command.of("command.table", null, this::exportTable),
-                Command.of("command.find", "Shortcut+F", () -> made().focusFind()),
-                Command.of("command.narrow", "Alt+F", () -> made().toggleFilter()),
-                Command.of("command.pattern", "Alt+P", this::askPattern),
-                Command.of("command.showAll", "Alt+A", model::showAll),
-                Command.of("command.removeGames", null, () -> model.remove(made().chosen())),
-                Command.of("command.judgeGames", "Alt+Y", () -> around.judge(made().chosen())));
+        return Command.groups(
+                Command.group(
+                        "group.games.find",
+                        List.of(
+                                Command.of("command.find", "Shortcut+F", () -> made().focusFind()),
+                                Command.of("command.narrow", "Alt+F", () -> made().toggleFilter()),
+                                Command.of("command.pattern", "Alt+P", this::askPattern),
+                                Command.of("command.showAll", "Alt+A", model::showAll))),
+                Command.group(
+                        "group.games.chosen",
+                        List.of(
+                                Command.of("command.judgeGames", "Alt+Y", () -> around.judge(made().chosen())),
+                                Command.of("command.export", "Shortcut+E", () -> export(made().chosen())),
+                                Command.of("command.table", null, this::exportTable),
+                                Command.of("command.removeGames", null, () -> model.remove(made().chosen())))));
     }
 
     private void export(List<Long> chosen) {

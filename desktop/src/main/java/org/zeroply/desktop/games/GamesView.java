@@ -55,7 +55,7 @@ public final class GamesView extends VBox {
     private final Actions actions;
     private long lastChosen;
 
-    public GamesView(GamesModel model, Actions actions) {
+    public GamesView(GamesModel model, Actions actions, Button more) {
         this.model = model;
         this.actions = actions;
         getStyleClass().add("games");
@@ -88,7 +88,7 @@ public final class GamesView extends VBox {
         filter = new FilterBar(model, actions.language(), actions.askPattern());
         filter.visibleProperty().bind(narrow.selectedProperty());
         filter.managedProperty().bind(narrow.selectedProperty());
-        getChildren().addAll(toolbar(), filter, narrowing(), table);
+        getChildren().addAll(toolbar(more), filter, narrowing(), table);
         // What was chosen stays chosen while the list changes, and something is chosen as soon as there is something.
         model.games().subscribe(() -> FxThread.later(this::choose));
     }
@@ -133,7 +133,7 @@ public final class GamesView extends VBox {
         return row;
     }
 
-    private HBox toolbar() {
+    private HBox toolbar(Button more) {
         find.setPromptText(Texts.of("games.find"));
         find.setId("games-find");
         find.setAccessibleText(Texts.of("games.find"));
@@ -173,7 +173,7 @@ public final class GamesView extends VBox {
                 filter.focusFirst();
             }
         });
-        HBox bar = new HBox(10, find, narrow, count, space, fresh, export, importing);
+        HBox bar = new HBox(10, find, narrow, count, space, fresh, export, more, importing);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.getStyleClass().add("place-bar");
         return bar;

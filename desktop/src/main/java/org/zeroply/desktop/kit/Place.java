@@ -43,6 +43,9 @@ public interface Place {
         return new ReadOnlyObjectWrapper<@Nullable Heading>();
     }
 
+    /** Lets the user change what the bar says about what is open. */
+    default void editHeading() {}
+
     /** What can be done here, in the order in which it is offered. */
     List<Command> commands();
 

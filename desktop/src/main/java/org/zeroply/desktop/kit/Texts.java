@@ -16,4 +16,9 @@ public final class Texts {
         String pattern = BUNDLE.getString(key);
         return arguments.length == 0 ? pattern : Words.put(pattern, arguments);
     }
+
+    /** The text of a key that not everything of its kind has, or something else. */
+    public static String ofOr(String key, String otherwise) {
+        return BUNDLE.containsKey(key) ? BUNDLE.getString(key) : otherwise;
+    }
 }

@@ -3,12 +3,18 @@ package org.zeroply.desktop.reading;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
+import org.zeroply.desktop.game.NameField;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
@@ -26,9 +32,12 @@ import org.zeroply.ledger.ValueScale;
 final class GameForms {
     private final OpenGame reading;
     private final Sheets sheets;
+    private final BiConsumer<String, Consumer<List<String>>> names;
 
-    GameForms(OpenGame reading, Sheets sheets) {
+    /** @param names answers later with the players whose names begin like a text */
+    GameForms(OpenGame reading, Sheets sheets, BiConsumer<String, Consumer<List<String>>> names) {
         this.reading = reading;
+        this.names = names;
         this.sheets = sheets;
     }
 
@@ -72,31 +81,35 @@ final class GameForms {
                 .intValueExact();
     }
 
-    /** Asks for names, date and result of the open game. */
+    /** Asks for names, result, ratings and what else is known of the open game. */
     void askDetails() {
         Game game = reading.gameProperty().get();
         GridPane form = FormParts.grid();
-        List<String> tags = List.of("White", "Black", "Event", "Site", "Date", "Round");
-        List<TextField> fields = new ArrayList<>();
-        for (int i = 0; i < tags.size(); i++) {
-            TextField input = new TextField(game.tags().known(tags.get(i)));
-            input.setId("tag-" + tags.get(i));
-            input.setPrefWidth(300);
-            fields.add(input);
-            form.addRow(i, new Label(Texts.of("tag." + tags.get(i))), input);
+        Map<String, Supplier<String>> said = new LinkedHashMap<>();
+        for (String tag : List.of("White", "Black")) {
+            NameField input = new NameField("tag-" + tag, game.tags().known(tag), names);
+            said.put(tag, input::text);
+            form.addRow(form.getRowCount(), new Label(Texts.of("tag." + tag)), input);
         }
         ChoiceBox<GameResult> result = Choices.of(List.of(GameResult.values()), value -> Texts.of("result." + value));
+        result.setId("tag-Result");
         result.setValue(game.result());
-        form.addRow(tags.size(), new Label(Texts.of("tag.Result")), result);
+        form.addRow(form.getRowCount(), new Label(Texts.of("tag.Result")), result);
+        for (String tag : List.of("WhiteElo", "BlackElo", "Date", "Event", "Site", "Round")) {
+            TextField input = new TextField(game.tags().known(tag));
+            input.setId("tag-" + tag);
+            said.put(tag, () -> input.getText().strip());
+            form.addRow(form.getRowCount(), new Label(Texts.of("tag." + tag)), input);
+        }
         Button keep = new Button(Texts.of("details.keep"));
         keep.getStyleClass().add("primary");
         keep.setDefaultButton(true);
         Sheet sheet = sheets.show(Texts.of("details.title"), form, List.of(keep));
         keep.setOnAction(event -> {
             Tags next = game.tags();
-            for (int i = 0; i < tags.size(); i++) {
-                String text = fields.get(i).getText().strip();
-                next = text.isEmpty() ? next.without(tags.get(i)) : next.with(tags.get(i), text);
+            for (Map.Entry<String, Supplier<String>> each : said.entrySet()) {
+                String text = each.getValue().get();
+                next = text.isEmpty() ? next.without(each.getKey()) : next.with(each.getKey(), text);
             }
             reading.details(new Game(next, reading.tree(), result.getValue()));
             sheet.close();

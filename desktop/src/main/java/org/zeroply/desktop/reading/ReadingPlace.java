@@ -33,6 +33,7 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.opening.Openings;
 import org.zeroply.rules.Position;
+import org.zeroply.store.GameShelf;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Task;
@@ -44,6 +45,12 @@ public final class ReadingPlace implements Place {
         void newGame();
 
         void toGames();
+
+        /** Asks how the position is to be played out. */
+        void playOut();
+
+        /** Shows the second window, or puts it away. */
+        void showBoardWindow();
 
         /** Shows the games that reached a position. */
         void showGames(Position position, String title);
@@ -57,6 +64,8 @@ public final class ReadingPlace implements Place {
         /** Takes a task that was made of an answer. */
         void takeTask(Task task);
     }
+
+    private static final int NAMES_LOOKED_AT = 40;
 
     private final OpenGame game;
     private final LedgerModel ledger;
@@ -85,7 +94,14 @@ public final class ReadingPlace implements Place {
         questions = new QuestionModel(game, calculation, background, calculator, endings);
         ledger = new LedgerModel(game, background);
         judgingDesk = new JudgingDesk(game, workbook, background, calculator, files, sheets);
-        forms = new GameForms(game, sheets);
+        forms = new GameForms(
+                game,
+                sheets,
+                (text, answer) -> background.read(
+                        () -> workbook.games().players(text, NAMES_LOOKED_AT).stream()
+                                .map(GameShelf.Player::name)
+                                .toList(),
+                        answer));
         questions.setOnTask(around::takeTask);
         game.gameProperty().subscribe(() -> showHeading());
         game.openingProperty().subscribe(() -> showHeading());
@@ -154,11 +170,24 @@ public final class ReadingPlace implements Place {
                             this::showGamesHere,
                             around::showDeparted,
                             judgingDesk::arrangeLanes,
-                            judgingDesk::makeReport,
-                            sheets::say));
+                            afterEdits(judgingDesk::makeReport),
+                            sheets::say),
+                    deeds());
             view = known;
         }
         return known;
+    }
+
+    private ReadingBar deeds() {
+        return new ReadingBar(
+                game,
+                new ReadingBar.Deeds(
+                        this::toggleCurtain,
+                        afterEdits(judgingDesk::startLesson),
+                        afterEdits(judgingDesk::makeReport),
+                        around::playOut,
+                        around::showBoardWindow),
+                sheets.moreButton("reading"));
     }
 
     @Override
@@ -214,6 +243,11 @@ public final class ReadingPlace implements Place {
     }
 
     @Override
+    public void editHeading() {
+        forms.askDetails();
+    }
+
+    @Override
     public List<String> otherKeys() {
         return List.of("walk", "branch", "type", "cursor");
     }
@@ -222,89 +256,116 @@ public final class ReadingPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        List<Command> commands = new ArrayList<>();
-        add(commands, "command.gamesHere", "Alt+G", this::showGamesHere);
-        addCovered(commands, "command.curtain", "Alt+C", this::toggleCurtain);
-        addCovered(commands, "command.liftOne", "Alt+Right", game.curtain()::liftOne);
-        addCovered(
-                commands,
-                "command.flip",
-                "Alt+T",
-                () -> game.flippedProperty().set(!game.flippedProperty().get()));
-        addEditing(commands);
-        addLedger(commands);
-        addJudging(commands);
-        commands.add(uncovered(Command.titled(
-                Questions.CANDIDATES.request(), Questions.CANDIDATES.shortcut(), () -> made().ask(null))));
+        return Command.groups(
+                Command.group("group.reading.game", ofTheGame()),
+                Command.group("group.reading.moves", ofMoves()),
+                Command.group("group.reading.lesson", ofTheLesson()),
+                Command.group("group.reading.position", ofThePosition()),
+                Command.group("group.reading.judging", ofJudging()),
+                asking(),
+                Command.group("group.reading.tasks", ofTasks()));
+    }
+
+    private List<Command> ofTheGame() {
+        return List.of(
+                open("command.details", "Alt+D", forms::askDetails),
+                covered("command.first", null, game::toStart),
+                covered("command.back", null, game::previous),
+                covered("command.forward", null, game::next),
+                covered("command.last", null, game::toEnd),
+                covered(
+                        "command.flip",
+                        "Alt+T",
+                        () -> game.flippedProperty().set(!game.flippedProperty().get())),
+                open("command.copyFen", "Shortcut+Shift+C", this::copyFen),
+                open("command.copyPgn", "Shortcut+C", this::copyPgn),
+                open("command.gamesHere", "Alt+G", this::showGamesHere));
+    }
+
+    private List<Command> ofMoves() {
+        return List.of(
+                covered("command.linePad", "Alt+L", () -> made().focusLinePad()),
+                open("command.note", "Alt+N", () -> made().focusNote()),
+                open("command.promote", "Alt+M", game::promote),
+                open(
+                        "command.branchUp",
+                        "Alt+Up",
+                        () -> game.moveBranch(game.nodeProperty().get(), -1)),
+                open(
+                        "command.branchDown",
+                        "Alt+Down",
+                        () -> game.moveBranch(game.nodeProperty().get(), 1)),
+                open(
+                        "command.delete",
+                        "Delete",
+                        () -> game.delete(game.nodeProperty().get())));
+    }
+
+    private List<Command> ofTheLesson() {
+        return List.of(
+                covered("command.curtain", "Alt+C", this::toggleCurtain),
+                covered("command.liftOne", "Alt+Right", game.curtain()::liftOne),
+                open("command.lesson", "Alt+Shift+C", afterEdits(judgingDesk::startLesson)),
+                covered("command.nextMoment", "Alt+Shift+Right", game.curtain()::nextStop),
+                open("command.moment", "Alt+H", judgingDesk.coach()::toggleMoment));
+    }
+
+    private List<Command> ofThePosition() {
+        return List.of(
+                covered("command.ledger", "Alt+E", () -> made().showLedger(LedgerModel.View.ENTRIES)),
+                open("command.compare", "Alt+V", () -> made().showLedger(LedgerModel.View.COMPARE)),
+                open("command.trades", "Alt+W", () -> made().showLedger(LedgerModel.View.TRADES)),
+                covered("command.reach", "Alt+R", () -> made().showLedger(LedgerModel.View.REACH)),
+                open("command.talkingPoint", "Alt+J", () -> made().takeIntoNote()),
+                open("command.scale", null, forms::askScale),
+                open("command.calculation", "Alt+K", () -> made().toggleCalculation()),
+                open("command.calculationStop", "Alt+X", () -> {
+                    calculation.stop();
+                    questions.stop();
+                    judging().stop();
+                }));
+    }
+
+    private List<Command> ofJudging() {
+        return List.of(
+                open("command.judge", "Alt+Y", () -> {
+                    made().showJudgement();
+                    judging().judge();
+                }),
+                open("command.judging", "Alt+U", () -> made().showJudgement()),
+                open("command.nextTurning", "Alt+Page Down", () -> walkTurning(1)),
+                open("command.previousTurning", "Alt+Page Up", () -> walkTurning(-1)),
+                open("command.report", "Alt+Z", afterEdits(judgingDesk::makeReport)),
+                open("command.lanes", "Alt+I", judgingDesk::arrangeLanes),
+                open("command.markDrift", "Alt+B", judgingDesk::markDrift),
+                open("command.candidateNotes", "Alt+Shift+K", () -> made().focusCandidates()),
+                open("command.calculateGame", null, calculation::calculateGame));
+    }
+
+    /** The candidates, and the questions in their groups. */
+    private List<Command> asking() {
+        List<Command> commands = new ArrayList<>(
+                Command.group("group.reading.ask", List.of(asking(Questions.CANDIDATES, () -> made().ask(null)))));
         for (CoachQuestion<?> question : Questions.others()) {
-            commands.add(
-                    uncovered(Command.titled(question.request(), question.shortcut(), () -> made().ask(question))));
+            commands.addAll(Command.group("group.reading.ask", List.of(asking(question, () -> made().ask(question)))));
         }
-        add(commands, "command.tasks.fromAnswer", "Alt+Shift+M", questions::makeTask);
-        add(commands, "command.tasks.take", "Alt+Shift+T", around::taskFromHere);
-        add(commands, "command.copyFen", "Shortcut+Shift+C", this::copyFen);
-        add(commands, "command.copyPgn", "Shortcut+C", this::copyPgn);
-        add(commands, "command.scale", null, forms::askScale);
         return commands;
     }
 
-    private void addEditing(List<Command> commands) {
-        add(commands, "command.promote", "Alt+M", game::promote);
-        add(
-                commands,
-                "command.branchUp",
-                "Alt+Up",
-                () -> game.moveBranch(game.nodeProperty().get(), -1));
-        add(
-                commands,
-                "command.branchDown",
-                "Alt+Down",
-                () -> game.moveBranch(game.nodeProperty().get(), 1));
-        add(
-                commands,
-                "command.delete",
-                "Delete",
-                () -> game.delete(game.nodeProperty().get()));
-        add(commands, "command.note", "Alt+N", () -> made().focusNote());
-        addCovered(commands, "command.linePad", "Alt+L", () -> made().focusLinePad());
-        add(commands, "command.details", "Alt+D", forms::askDetails);
+    private Command asking(CoachQuestion<?> question, Runnable ask) {
+        return uncovered(Command.titled(
+                question.request(), Texts.ofOr("question." + question.key() + ".words", ""), question.shortcut(), ask));
     }
 
-    private void addLedger(List<Command> commands) {
-        addCovered(commands, "command.ledger", "Alt+E", () -> made().showLedger(LedgerModel.View.ENTRIES));
-        add(commands, "command.compare", "Alt+V", () -> made().showLedger(LedgerModel.View.COMPARE));
-        add(commands, "command.trades", "Alt+W", () -> made().showLedger(LedgerModel.View.TRADES));
-        addCovered(commands, "command.reach", "Alt+R", () -> made().showLedger(LedgerModel.View.REACH));
-        add(commands, "command.talkingPoint", "Alt+J", () -> made().takeIntoNote());
-        add(commands, "command.calculation", "Alt+K", () -> made().toggleCalculation());
-        add(commands, "command.calculationStop", "Alt+X", () -> {
-            calculation.stop();
-            questions.stop();
-            judging().stop();
-        });
-    }
-
-    private void addJudging(List<Command> commands) {
-        add(commands, "command.judge", "Alt+Y", () -> {
-            made().showJudgement();
-            judging().judge();
-        });
-        add(commands, "command.lanes", "Alt+I", judgingDesk::arrangeLanes);
-        add(commands, "command.markDrift", "Alt+B", judgingDesk::markDrift);
-        add(commands, "command.moment", "Alt+H", judgingDesk.coach()::toggleMoment);
-        add(commands, "command.candidateNotes", "Alt+Shift+K", () -> made().focusCandidates());
-        add(commands, "command.report", "Alt+Z", afterEdits(judgingDesk::makeReport));
-        add(commands, "command.lesson", "Alt+Shift+C", afterEdits(judgingDesk::startLesson));
-        addCovered(commands, "command.nextMoment", "Alt+Shift+Right", game.curtain()::nextStop);
-        add(commands, "command.judging", "Alt+U", () -> made().showJudgement());
-        add(commands, "command.nextTurning", "Alt+Page Down", () -> walkTurning(1));
-        add(commands, "command.previousTurning", "Alt+Page Up", () -> walkTurning(-1));
-        add(commands, "command.calculateGame", null, calculation::calculateGame);
+    private List<Command> ofTasks() {
+        return List.of(
+                open("command.tasks.take", "Alt+Shift+T", around::taskFromHere),
+                open("command.tasks.fromAnswer", "Alt+Shift+M", questions::makeTask));
     }
 
     /** A command that works with an open game, unless the curtain is down. */
-    private void add(List<Command> commands, String key, @Nullable String shortcut, Runnable action) {
-        commands.add(uncovered(Command.of(key, shortcut, action)));
+    private Command open(String key, @Nullable String shortcut, Runnable action) {
+        return uncovered(Command.of(key, shortcut, action));
     }
 
     private Command uncovered(Command command) {
@@ -312,9 +373,8 @@ public final class ReadingPlace implements Place {
     }
 
     /** A command that also works while the curtain is down. */
-    private void addCovered(List<Command> commands, String key, @Nullable String shortcut, Runnable action) {
-        commands.add(
-                Command.of(key, shortcut, action).when(() -> game.openProperty().get()));
+    private Command covered(String key, @Nullable String shortcut, Runnable action) {
+        return Command.of(key, shortcut, action).when(() -> game.openProperty().get());
     }
 
     private Runnable afterEdits(Runnable action) {

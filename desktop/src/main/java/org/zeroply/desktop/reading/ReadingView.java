@@ -111,7 +111,8 @@ public final class ReadingView extends StackPane {
             Judging judging,
             CalculationModel calculation,
             QuestionModel questions,
-            Actions actions) {
+            Actions actions,
+            ReadingBar bar) {
         this.model = model;
         this.ledger = ledger;
         this.calculation = calculation;
@@ -134,6 +135,7 @@ public final class ReadingView extends StackPane {
         judgementShown.subscribe(arrange);
         buildTabs(upper, arrange);
         BorderPane content = new BorderPane();
+        content.setTop(bar);
         content.setCenter(upper);
         content.setBottom(strip);
         content.visibleProperty().bind(model.openProperty());
@@ -264,6 +266,14 @@ public final class ReadingView extends StackPane {
         board.lastMoveProperty().bind(model.lastMoveProperty());
         board.flippedProperty().bindBidirectional(model.flippedProperty());
         board.setOnMove(model::play);
+        board.setOnScroll(event -> {
+            if (event.getDeltaY() > 0) {
+                model.previous();
+            } else if (event.getDeltaY() < 0) {
+                model.next();
+            }
+            event.consume();
+        });
         board.pickedProperty().subscribe(this::picked);
         // A goal for a piece is picked on the board as a move would be.
         board.playableProperty().bind(ledger.viewProperty().isNotEqualTo(LedgerModel.View.REACH));

@@ -420,4 +420,9 @@ final class RepertoireDesk implements RepertoireView.Actions {
             return true;
         });
     }
+
+    @Override
+    public Button moreButton() {
+        return sheets.moreButton("repertoire");
+    }
 }

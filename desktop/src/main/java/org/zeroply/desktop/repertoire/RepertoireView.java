@@ -58,6 +58,9 @@ public final class RepertoireView extends StackPane {
         void guard(Optional<Guard> guard);
 
         void openGame(long id);
+
+        /** The button that leads to all that can be done here. */
+        Button moreButton();
     }
 
     private final RepertoireModel model;
@@ -176,7 +179,7 @@ public final class RepertoireView extends StackPane {
         make.setMinWidth(Region.USE_PREF_SIZE);
         count.setOnAction(event -> actions.count());
         Region space = Widgets.space();
-        HBox row = new HBox(8, which, approach, count, make, space, find);
+        HBox row = new HBox(8, which, approach, count, make, actions.moreButton(), space, find);
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
     }

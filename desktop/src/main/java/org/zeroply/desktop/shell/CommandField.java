@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import javafx.css.PseudoClass;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -21,25 +22,31 @@ import org.zeroply.desktop.kit.Widgets;
 /** The one field for everything: what is typed finds commands, games and positions; Enter does the chosen one. */
 final class CommandField extends TextField {
     private static final double ROW = 30;
+    private static final PseudoClass HEADING = PseudoClass.getPseudoClass("heading");
 
-    private final ListView<Offer> list = new ListView<>();
-    private final Function<String, List<Offer>> offers;
-    private final BiConsumer<String, Consumer<List<Offer>>> search;
+    private final ListView<Row> list = new ListView<>();
+    private final Function<String, List<Row>> offers;
+    private final BiConsumer<String, Consumer<List<Row>>> search;
     private final Runnable onLeave;
     private boolean looking;
 
     /** Enter was pressed while what was typed is still looked up. */
     private boolean wanted;
 
+    /** A row of the list: something to choose, or a line that says something about those under it. */
+    sealed interface Row permits Offer, Remark {}
+
     /** Something to choose: what it says, a hint at its right, and what it does. */
-    record Offer(String title, String hint, Runnable action) {}
+    record Offer(String title, String hint, Runnable action) implements Row {}
+
+    /** A heading, or a word where nothing fits; it cannot be chosen. */
+    record Remark(String text) implements Row {}
 
     /**
      * @param offers what is known at once for a text
      * @param search what must be looked up; it answers later, and an answer that comes too late is dropped
      */
-    CommandField(
-            Function<String, List<Offer>> offers, BiConsumer<String, Consumer<List<Offer>>> search, Runnable onLeave) {
+    CommandField(Function<String, List<Row>> offers, BiConsumer<String, Consumer<List<Row>>> search, Runnable onLeave) {
         this.offers = offers;
         this.search = search;
         this.onLeave = onLeave;
@@ -66,7 +73,7 @@ final class CommandField extends TextField {
     }
 
     /** The list of offers, laid over the window by the shell. */
-    ListView<Offer> list() {
+    ListView<Row> list() {
         return list;
     }
 
@@ -81,8 +88,11 @@ final class CommandField extends TextField {
         if (looking) {
             search.accept(asked, found -> {
                 if (isFocused() && getText().strip().equals(asked)) {
-                    List<Offer> all = new ArrayList<>(found);
+                    List<Row> all = new ArrayList<>(found);
                     all.addAll(offers.apply(asked));
+                    if (all.isEmpty()) {
+                        all.add(new Remark(Texts.of("field.nothing", asked)));
+                    }
                     show(all);
                     looking = false;
                     if (wanted) {
@@ -93,24 +103,35 @@ final class CommandField extends TextField {
         }
     }
 
-    private void show(List<Offer> found) {
+    private void show(List<Row> found) {
         list.getItems().setAll(found);
-        list.setPrefHeight(Math.min(12, found.size()) * ROW + 8);
+        list.setPrefHeight(found.size() * ROW + 8);
         list.setVisible(!found.isEmpty());
-        list.getSelectionModel().selectFirst();
+        list.getSelectionModel().clearSelection();
+        choose(0, 1);
         list.getParent().requestLayout();
+    }
+
+    /** Chooses the first offer from a row on, up or down; headings are stepped over. */
+    private void choose(int from, int step) {
+        int row = from;
+        while (row >= 0 && row < list.getItems().size() && !(list.getItems().get(row) instanceof Offer)) {
+            row += step;
+        }
+        if (row >= 0 && row < list.getItems().size()) {
+            list.getSelectionModel().clearAndSelect(row);
+        }
+    }
+
+    private void walk(int step) {
+        wanted = false;
+        choose(list.getSelectionModel().getSelectedIndex() + step, step);
     }
 
     private void keys(KeyEvent event) {
         switch (event.getCode()) {
-            case DOWN -> {
-                wanted = false;
-                list.getSelectionModel().selectNext();
-            }
-            case UP -> {
-                wanted = false;
-                list.getSelectionModel().selectPrevious();
-            }
+            case DOWN -> walk(1);
+            case UP -> walk(-1);
             case ENTER -> enter();
             case ESCAPE -> leave();
             default -> {
@@ -125,16 +146,20 @@ final class CommandField extends TextField {
 
     /** Who types a name and Enter at once means what will be the first offer; a second Enter does not wait. */
     private void enter() {
-        if (looking && !wanted && list.getSelectionModel().getSelectedIndex() <= 0) {
+        if (looking && !wanted && isFirstChosen()) {
             wanted = true;
         } else {
             perform();
         }
     }
 
+    private boolean isFirstChosen() {
+        int chosen = list.getSelectionModel().getSelectedIndex();
+        return list.getItems().subList(0, Math.max(0, chosen)).stream().noneMatch(Offer.class::isInstance);
+    }
+
     private void perform() {
-        Offer chosen = list.getSelectionModel().getSelectedItem();
-        if (chosen != null) {
+        if (list.getSelectionModel().getSelectedItem() instanceof Offer chosen) {
             leave();
             chosen.action().run();
         }
@@ -146,7 +171,7 @@ final class CommandField extends TextField {
         onLeave.run();
     }
 
-    private static final class OfferCell extends ListCell<Offer> {
+    private static final class OfferCell extends ListCell<Row> {
         private final Label title = new Label();
         private final Label hint = new Label();
         private final HBox row = new HBox(8);
@@ -163,17 +188,20 @@ final class CommandField extends TextField {
         }
 
         @Override
-        protected void updateItem(@Nullable Offer offer, boolean empty) {
-            super.updateItem(offer, empty);
-            if (offer == null || empty) {
-                setGraphic(null);
-                setText(null);
-            } else {
-                title.setText(offer.title());
-                hint.setText(offer.hint());
-                setText(offer.title());
-                setGraphic(row);
-            }
+        protected void updateItem(@Nullable Row shown, boolean empty) {
+            super.updateItem(shown, empty);
+            String text = empty || shown == null
+                    ? ""
+                    : switch (shown) {
+                        case Offer offer -> offer.title();
+                        case Remark remark -> remark.text();
+                    };
+            title.setText(text);
+            hint.setText(!empty && shown instanceof Offer offer ? offer.hint() : "");
+            pseudoClassStateChanged(HEADING, !empty && shown instanceof Remark);
+            setDisable(!empty && shown instanceof Remark);
+            setText(text.isEmpty() ? null : text);
+            setGraphic(text.isEmpty() ? null : row);
         }
     }
 }

@@ -1,10 +1,12 @@
 package org.zeroply.desktop.shell;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Background;
@@ -39,43 +41,92 @@ final class Offers {
     record Placed(@Nullable Place place, Command command) {}
 
     private final List<Placed> commands;
+    private final Supplier<Place> here;
     private final Workbook workbook;
     private final Background background;
     private final Chosen chosen;
 
-    Offers(List<Placed> commands, Workbook workbook, Background background, Chosen chosen) {
+    /** @param here where one is; what can be done there stands first */
+    Offers(List<Placed> commands, Supplier<Place> here, Workbook workbook, Background background, Chosen chosen) {
         this.commands = commands;
+        this.here = here;
         this.workbook = workbook;
         this.background = background;
         this.chosen = chosen;
     }
 
-    /** What is offered at once for a text: a position, and commands, the best fit first. */
-    List<CommandField.Offer> atOnce(String text) {
-        List<CommandField.Offer> offers = new ArrayList<>();
+    /**
+     * What is offered at once for a text: a position, and commands, the best fit first. Before anything is typed, all
+     * commands in their groups, those of the place first.
+     */
+    List<CommandField.Row> atOnce(String text) {
+        if (text.isEmpty()) {
+            return all();
+        }
+        List<CommandField.Row> offers = new ArrayList<>();
         if (text.contains("/") && Fen.read(text) instanceof FenReading.Read read) {
             offers.add(
                     new CommandField.Offer(Texts.of("field.position"), "FEN", () -> chosen.position(read.position())));
         }
-        Map<Matching, List<CommandField.Offer>> fitting = new EnumMap<>(Matching.class);
-        for (Placed each : commands) {
+        Map<Matching, List<CommandField.Row>> fitting = new EnumMap<>(Matching.class);
+        for (Placed each : inOrder()) {
             Command command = each.command();
-            Matching fit = Matching.of(text, command.title());
+            Matching fit = Matching.of(text, command.title(), command.words());
             if (fit != null && command.enabled().getAsBoolean()) {
-                fitting.computeIfAbsent(fit, key -> new ArrayList<>())
-                        .add(new CommandField.Offer(
-                                command.title(), command.shortcutText(), () -> chosen.command(each.place(), command)));
+                fitting.computeIfAbsent(fit, key -> new ArrayList<>()).add(offer(each));
             }
         }
         fitting.values().forEach(offers::addAll);
         return offers;
     }
 
+    /** All commands that can be done, with the headings of their groups. */
+    private List<CommandField.Row> all() {
+        List<CommandField.Row> rows = new ArrayList<>();
+        String heading = "";
+        for (Placed each : inOrder()) {
+            if (!each.command().enabled().getAsBoolean()) {
+                continue;
+            }
+            String group = heading(each);
+            if (!group.equals(heading)) {
+                rows.add(new CommandField.Remark(group));
+                heading = group;
+            }
+            rows.add(offer(each));
+        }
+        return rows;
+    }
+
+    private static String heading(Placed each) {
+        Place place = each.place();
+        String group = each.command().group();
+        return place == null ? group : Texts.of("field.group", place.title(), group);
+    }
+
+    /** Those of the place where one is, those that work everywhere, those of the other places. */
+    private List<Placed> inOrder() {
+        return commands.stream()
+                .sorted(Comparator.comparingInt(
+                        each -> each.place() == null ? 1 : each.place().equals(here.get()) ? 0 : 2))
+                .toList();
+    }
+
+    private CommandField.Offer offer(Placed each) {
+        Place place = each.place();
+        String keys = each.command().shortcutText();
+        boolean isElsewhere = place != null && !place.equals(here.get());
+        return new CommandField.Offer(
+                each.command().title(),
+                isElsewhere ? Texts.of("field.elsewhere", place.title()) : keys,
+                () -> chosen.command(place, each.command()));
+    }
+
     /** Players and games, looked up in the background. */
-    void search(String text, Consumer<List<CommandField.Offer>> answer) {
+    void search(String text, Consumer<List<CommandField.Row>> answer) {
         background.read(
                 () -> {
-                    List<CommandField.Offer> found = new ArrayList<>();
+                    List<CommandField.Row> found = new ArrayList<>();
                     for (GameShelf.Player player : workbook.games().players(text, PLAYERS_OFFERED)) {
                         found.add(new CommandField.Offer(
                                 player.name(),

@@ -5,7 +5,6 @@ import java.util.Objects;
 import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.StackPane;
 import org.zeroply.desktop.kit.Sheet;
@@ -16,11 +15,13 @@ final class SheetLayer implements Sheets {
     private final StackPane window;
     private final Runnable focusPlace;
     private final Consumer<String> say;
+    private final Runnable listCommands;
 
-    SheetLayer(StackPane window, Runnable focusPlace, Consumer<String> say) {
+    SheetLayer(StackPane window, Runnable focusPlace, Consumer<String> say, Runnable listCommands) {
         this.window = window;
         this.focusPlace = focusPlace;
         this.say = say;
+        this.listCommands = listCommands;
     }
 
     @Override
@@ -32,14 +33,14 @@ final class SheetLayer implements Sheets {
         });
         shown[0] = sheet;
         window.getChildren().add(sheet);
-        Node first = content instanceof GridPane grid
-                ? grid.getChildren().stream()
-                        .filter(TextField.class::isInstance)
-                        .findFirst()
-                        .orElse(content)
-                : sheet.lookup("#sheet-close");
+        Node first = content instanceof GridPane grid ? grid.lookup(".text-field") : sheet.lookup("#sheet-close");
         Objects.requireNonNullElse(first, sheet).requestFocus();
         return sheet;
+    }
+
+    @Override
+    public void listCommands() {
+        listCommands.run();
     }
 
     @Override

@@ -10,8 +10,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -64,13 +70,17 @@ import org.zeroply.task.Task;
  */
 public final class Shell extends StackPane {
     private static final int MOST_TO_JUDGE = 1_000;
+    /** What stays free under the list of the field. */
+    private static final double LIST_MARGIN = 44;
+
+    private static final int SIZE_STEP = 10;
     private static final String TEXT_SIZE = "scale";
 
     private final Workbook workbook;
     private final Background background;
     private final Machine machine;
     private final MachineSettings settings;
-    private final Sheets sheets = new SheetLayer(this, this::focusPlace, this::say);
+    private final Sheets sheets = new SheetLayer(this, this::focusPlace, this::say, this::listCommands);
     private final CalculatorService calculator;
     private final WorkbookDesk desk;
     private final OpenGame reading;
@@ -85,7 +95,7 @@ public final class Shell extends StackPane {
     private final Failures failures;
     private final CommandField field;
     private final StatusLine status;
-    private final Label title = new Label();
+    private final Button title = new Button();
     private final Label subtitle = new Label();
     private final StackPane stage = new StackPane();
     private final Pane overlay = new Pane();
@@ -137,9 +147,9 @@ public final class Shell extends StackPane {
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
         forms = new Forms(reading, settings, sheets, takingIn::newFrom, this::playOut);
         failures = new Failures(reading, desk, sheets);
-        Offers offers = new Offers(commands, workbook, background, around);
+        Offers offers = new Offers(commands, () -> place, workbook, background, around);
         field = new CommandField(offers::atOnce, offers::search, this::focusPlace);
-        status = new StatusLine(background);
+        status = new StatusLine(background, this::undo, () -> place.redo());
         build();
         defineCommands();
         listen();
@@ -179,17 +189,51 @@ public final class Shell extends StackPane {
     // ---- the frame
 
     private HBox bar() {
-        Label name = Widgets.label("app-name", Texts.of("app.name"));
+        title.setId("bar-title");
         title.getStyleClass().add("bar-title");
         title.setMinWidth(0);
+        title.setFocusTraversable(false);
+        title.setOnAction(event -> place.editHeading());
         subtitle.getStyleClass().add("soft");
         subtitle.setMinWidth(0);
         Region space = Widgets.space();
         field.setMinWidth(300);
         field.setPrefWidth(310);
-        HBox bar = new HBox(name, title, subtitle, space, field);
+        HBox bar = new HBox(workbookMenu(), title, subtitle, space, field);
         bar.getStyleClass().add("bar");
         return bar;
+    }
+
+    /** The workbook's name, under which lies what concerns it and the window. */
+    private MenuButton workbookMenu() {
+        MenuButton menu = new MenuButton(bookName());
+        menu.setId("workbook-menu");
+        menu.getStyleClass().add("workbook-menu");
+        menu.setFocusTraversable(false);
+        Menu letters = new Menu(Texts.of("menu.letters"));
+        ofLetters().forEach(each -> letters.getItems().add(item(each)));
+        ofWorkbook().forEach(each -> menu.getItems().add(item(each)));
+        menu.getItems().addAll(new SeparatorMenuItem(), letters);
+        for (String key : List.of("command.larger", "command.smaller", "command.lamp", "command.shortcuts")) {
+            menu.getItems()
+                    .add(item(ofWindow().stream()
+                            .filter(each -> each.title().equals(Texts.of(key)))
+                            .findFirst()
+                            .orElseThrow()));
+        }
+        return menu;
+    }
+
+    private static MenuItem item(Command command) {
+        String keys = command.shortcutText();
+        MenuItem item = new MenuItem(keys.isEmpty() ? command.title() : command.title() + "    " + keys);
+        item.setOnAction(event -> command.action().run());
+        return item;
+    }
+
+    private String bookName() {
+        Path file = workbook.file().getFileName();
+        return file == null ? "" : file.toString().replaceFirst("\\.zeroply$", "");
     }
 
     private VBox railPane() {
@@ -222,7 +266,7 @@ public final class Shell extends StackPane {
                             bounds.getMaxX() - width,
                             bounds.getMaxY() + 4,
                             width,
-                            field.list().getPrefHeight());
+                            Math.min(field.list().getPrefHeight(), getHeight() - bounds.getMaxY() - LIST_MARGIN));
         }
     }
 
@@ -245,20 +289,22 @@ public final class Shell extends StackPane {
         place.focus();
     }
 
+    /** All commands, as the field lists them before anything is typed. */
+    private void listCommands() {
+        field.clear();
+        field.requestFocus();
+    }
+
     private void showTitle() {
         Place.Heading heading = place.headingProperty().getValue();
-        Path file = workbook.file().getFileName();
-        String book = file == null ? "" : file.toString().replaceFirst("\\.zeroply$", "");
-        title.setText(heading == null ? book : heading.title());
+        Widgets.present(title, heading != null);
+        title.setText(heading == null ? "" : heading.title());
         subtitle.setText(heading == null ? "" : heading.subtitle());
     }
 
     private void showUndo() {
         UndoState state = place.undoProperty().getValue();
-        status.showUndo(
-                state.undo() != null
-                        ? Texts.of("status.undo", state.undo())
-                        : state.redo() != null ? Texts.of("status.redo", state.redo()) : "");
+        status.showUndo(state);
     }
 
     // ---- listening
@@ -302,6 +348,12 @@ public final class Shell extends StackPane {
         if (isCovered()) {
             return;
         }
+        int size = event.isShortcutDown() && !event.isAltDown() ? sizeStep(event.getCode()) : 0;
+        if (size != 0) {
+            scale(size);
+            event.consume();
+            return;
+        }
         for (Offers.Placed each : commands) {
             Command command = each.command();
             if (command.shortcut() != null
@@ -314,6 +366,15 @@ public final class Shell extends StackPane {
                 return;
             }
         }
+    }
+
+    /** Every key with a plus or a minus on it changes the size of the text, with Shift or without. */
+    private static int sizeStep(KeyCode key) {
+        return switch (key) {
+            case PLUS, EQUALS, ADD -> SIZE_STEP;
+            case MINUS, SUBTRACT -> -SIZE_STEP;
+            default -> 0;
+        };
     }
 
     private boolean isHere(Offers.Placed command) {
@@ -436,6 +497,16 @@ public final class Shell extends StackPane {
         }
 
         @Override
+        public void playOut() {
+            forms.askPlayOut(true);
+        }
+
+        @Override
+        public void showBoardWindow() {
+            toggleBoardWindow();
+        }
+
+        @Override
         public void toGames() {
             go(gamesPlace);
         }
@@ -532,49 +603,76 @@ public final class Shell extends StackPane {
 
     // ---- commands
 
-    private void add(String key, @Nullable String shortcut, Runnable action) {
-        commands.add(new Offers.Placed(null, Command.of(key, shortcut, action)));
-    }
-
     private void defineCommands() {
-        add("command.field", "Shortcut+K", field::requestFocus);
-        for (Place each : places) {
-            String key = "command.places." + each.name().toLowerCase(Locale.ROOT);
-            add(key, "Shortcut+" + (places.indexOf(each) + 1), () -> go(each));
-        }
-        add("command.newGame", "Shortcut+N", takingIn::newGame);
-        add("command.setup", "Alt+S", () -> forms.setUp(isGameShown()));
-        add(
-                "command.import",
-                "Shortcut+I",
-                () -> takingIn.importFiles(machine.files().toImport()));
-        add("command.openWorkbook", "Shortcut+O", desk::openOther);
-        add("command.newWorkbook", null, desk::openFresh);
-        add("command.copyWorkbook", null, desk::copy);
-        add("command.merge", null, () -> desk.merge(this::openGame, games::refresh));
-        add("command.backups", null, desk::showBackups);
-        add("command.undo", "Shortcut+Z", this::undo);
-        add("command.redo", "Shortcut+Shift+Z", () -> place.redo());
-        add("command.playout", "Alt+O", () -> forms.askPlayOut(isGameShown()));
-        add("command.boardWindow", "F8", this::toggleBoardWindow);
-        add("command.queue", null, readingPlace.judgingDesk()::showQueue);
-        add("command.sums", "Alt+Q", () -> readingPlace.judgingDesk().showSums(playerInSight()));
-        add("command.paste", "Shortcut+V", takingIn::paste);
-        for (Language language : Language.values()) {
-            commands.add(new Offers.Placed(
-                    null,
-                    Command.titled(
-                            Texts.of("command.language", language.title()),
-                            null,
-                            () -> reading.languageProperty().set(language))));
-        }
-        add("command.lamp", "F9", this::toggleLamp);
-        add("command.larger", "Shortcut+Plus", () -> scale(10));
-        add("command.smaller", "Shortcut+Minus", () -> scale(-10));
-        add("command.shortcuts", "F1", this::showGuide);
+        List<Command> everywhere = new ArrayList<>(Command.group("group.places", toPlaces()));
+        everywhere.addAll(Command.group(
+                "group.takeIn",
+                List.of(
+                        Command.of("command.newGame", "Shortcut+N", takingIn::newGame),
+                        Command.of("command.setup", "Alt+S", () -> forms.setUp(isGameShown())),
+                        Command.of(
+                                "command.import",
+                                "Shortcut+I",
+                                () -> takingIn.importFiles(machine.files().toImport())),
+                        Command.of("command.paste", "Shortcut+V", takingIn::paste))));
+        everywhere.addAll(Command.group(
+                "group.students",
+                List.of(
+                        Command.of("command.playout", "Alt+O", () -> forms.askPlayOut(isGameShown())),
+                        Command.of("command.boardWindow", "F8", this::toggleBoardWindow),
+                        Command.of("command.queue", null, readingPlace.judgingDesk()::showQueue),
+                        Command.of(
+                                "command.sums",
+                                "Alt+Q",
+                                () -> readingPlace.judgingDesk().showSums(playerInSight())))));
+        everywhere.addAll(Command.group("group.workbook", ofWorkbook()));
+        everywhere.addAll(Command.group("group.window", ofWindow()));
+        everywhere.forEach(command -> commands.add(new Offers.Placed(null, command)));
         for (Place each : places) {
             each.commands().forEach(command -> commands.add(new Offers.Placed(each, command)));
         }
+    }
+
+    private List<Command> toPlaces() {
+        List<Command> list = new ArrayList<>();
+        list.add(Command.of("command.field", "Shortcut+K", field::requestFocus));
+        for (Place each : places) {
+            String key = "command.places." + each.name().toLowerCase(Locale.ROOT);
+            list.add(Command.of(key, "Shortcut+" + (places.indexOf(each) + 1), () -> go(each)));
+        }
+        return list;
+    }
+
+    /** What the menu on the workbook's name offers, too. */
+    private List<Command> ofWorkbook() {
+        return List.of(
+                Command.of("command.openWorkbook", "Shortcut+O", desk::openOther),
+                Command.of("command.newWorkbook", null, desk::openFresh),
+                Command.of("command.copyWorkbook", null, desk::copy),
+                Command.of("command.merge", null, () -> desk.merge(this::openGame, games::refresh)),
+                Command.of("command.backups", null, desk::showBackups));
+    }
+
+    private List<Command> ofWindow() {
+        List<Command> list = new ArrayList<>(List.of(
+                Command.of("command.shortcuts", "F1", this::showGuide),
+                Command.of("command.undo", "Shortcut+Z", this::undo),
+                Command.of("command.redo", "Shortcut+Shift+Z", () -> place.redo()),
+                Command.of("command.lamp", "F9", this::toggleLamp),
+                Command.of("command.larger", "Shortcut+Plus", () -> scale(SIZE_STEP)),
+                Command.of("command.smaller", "Shortcut+Minus", () -> scale(-SIZE_STEP))));
+        list.addAll(ofLetters());
+        return list;
+    }
+
+    private List<Command> ofLetters() {
+        return Stream.of(Language.values())
+                .map(language -> Command.titled(
+                        Texts.of("command.language", language.title()),
+                        Texts.of("command.language.words"),
+                        null,
+                        () -> reading.languageProperty().set(language)))
+                .toList();
     }
 
     private boolean isGameShown() {

@@ -10,20 +10,28 @@ import javafx.scene.layout.Region;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.store.UndoState;
 
 /** The line at the bottom: at the left what is being done, with cancel, or the last message; at the right the undo. */
 final class StatusLine extends HBox {
     private final Label message = new Label();
     private final ProgressBar bar = new ProgressBar(0);
     private final Button cancel = new Button(Texts.of("status.cancel"));
-    private final Label undo = new Label();
+    private final Button undo = new Button();
+    private final Runnable onUndo;
+    private final Runnable onRedo;
 
-    StatusLine(Background background) {
+    StatusLine(Background background, Runnable onUndo, Runnable onRedo) {
+        this.onUndo = onUndo;
+        this.onRedo = onRedo;
         getStyleClass().add("status-line");
         setAlignment(Pos.CENTER_LEFT);
         message.setId("status-message");
         undo.setId("status-undo");
         cancel.getStyleClass().add("quiet-button");
+        undo.getStyleClass().add("quiet-button");
+        undo.setFocusTraversable(false);
+        showUndo(new UndoState(null, null));
         Region space = Widgets.space();
         getChildren().addAll(message, bar, cancel, space, undo);
         showRunning(background);
@@ -56,7 +64,15 @@ final class StatusLine extends HBox {
         }
     }
 
-    void showUndo(String text) {
-        undo.setText(text);
+    /** What can be undone, or else done again; a click does it. */
+    void showUndo(UndoState state) {
+        String undone = state.undo();
+        String redone = state.redo();
+        Widgets.present(undo, undone != null || redone != null);
+        undo.setText(
+                undone != null
+                        ? Texts.of("status.undo", undone)
+                        : redone != null ? Texts.of("status.redo", redone) : "");
+        undo.setOnAction(event -> (undone != null ? onUndo : onRedo).run());
     }
 }

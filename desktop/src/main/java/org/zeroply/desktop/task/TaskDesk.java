@@ -388,4 +388,9 @@ final class TaskDesk implements TasksView.Actions {
         }
         return paper.tasks().isEmpty();
     }
+
+    @Override
+    public Button moreButton() {
+        return sheets.moreButton("tasks");
+    }
 }

@@ -120,35 +120,49 @@ public final class TasksPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        List<Command> commands = new ArrayList<>();
-        commands.add(Command.of("command.tasks.new", "Alt+N", desk::newPaper));
-        commands.add(Command.of("command.tasks.settings", null, desk::settings));
-        commands.add(Command.of("command.tasks.remove", null, model::remove));
-        commands.add(Command.of("command.tasks.import", "Alt+I", desk::importPaper));
-        commands.add(Command.of("command.tasks.export", "Shortcut+E", desk::exportPaper));
-        commands.add(Command.of("command.tasks.fromSetup", "Alt+P", desk::fromSetup));
-        commands.add(Command.of("command.tasks.removeTask", null, model::removeTask));
-        commands.add(Command.of(
-                "command.tasks.next",
-                "Alt+Page Down",
-                () -> model.choose(model.placeProperty().get() + 1)));
-        commands.add(Command.of(
-                "command.tasks.previous",
-                "Alt+Page Up",
-                () -> model.choose(model.placeProperty().get() - 1)));
-        commands.add(Command.of(
-                "command.tasks.later",
-                "Alt+Shift+Right",
-                () -> model.move(
-                        model.placeProperty().get(), model.placeProperty().get() + 1)));
-        commands.add(Command.of(
-                "command.tasks.earlier",
-                "Alt+Shift+Left",
-                () -> model.move(
-                        model.placeProperty().get(), model.placeProperty().get() - 1)));
-        commands.add(Command.of("command.tasks.draft", "Alt+D", model::draft));
-        commands.add(Command.of("command.tasks.choice", "Alt+C", () -> model.setChoice(Points.of(5))));
-        commands.add(Command.of("command.tasks.reach", "Alt+R", () -> model.setReach(Points.of(2))));
+        return Command.groups(
+                Command.group("group.tasks.papers", ofPapers()),
+                Command.group("group.tasks.task", ofTheTask()),
+                Command.group("group.tasks.scheme", ofTheScheme()),
+                Command.group("group.tasks.sitting", ofSittings()));
+    }
+
+    private List<Command> ofPapers() {
+        return List.of(
+                Command.of("command.tasks.new", "Alt+N", desk::newPaper),
+                Command.of("command.tasks.settings", null, desk::settings),
+                Command.of("command.tasks.print", "Shortcut+P", desk::print),
+                Command.of("command.tasks.import", "Alt+I", desk::importPaper),
+                Command.of("command.tasks.export", "Shortcut+E", desk::exportPaper),
+                Command.of("command.tasks.remove", null, model::remove));
+    }
+
+    private List<Command> ofTheTask() {
+        return List.of(
+                Command.of("command.tasks.fromSetup", "Alt+P", desk::fromSetup),
+                Command.of("command.tasks.next", "Alt+Page Down", () -> model.choose(chosen() + 1)),
+                Command.of("command.tasks.previous", "Alt+Page Up", () -> model.choose(chosen() - 1)),
+                Command.of("command.tasks.later", "Alt+Shift+Right", () -> model.move(chosen(), chosen() + 1)),
+                Command.of("command.tasks.earlier", "Alt+Shift+Left", () -> model.move(chosen(), chosen() - 1)),
+                Command.of("command.tasks.questions", "Alt+Q", desk::editQuestions),
+                Command.of("command.tasks.themes", "Alt+H", model::findThemes),
+                Command.of("command.tasks.check", "Alt+K", () -> {
+                    desk.view().show(TasksView.Tab.CHECK);
+                    model.check();
+                }),
+                Command.of("command.tasks.removeTask", null, model::removeTask));
+    }
+
+    private int chosen() {
+        return model.placeProperty().get();
+    }
+
+    private List<Command> ofTheScheme() {
+        List<Command> commands = new ArrayList<>(List.of(
+                Command.of("command.tasks.solution", "Alt+S", () -> desk.view().show(TasksView.Tab.SOLUTION)),
+                Command.of("command.tasks.draft", "Alt+D", model::draft),
+                Command.of("command.tasks.choice", "Alt+C", () -> model.setChoice(Points.of(5))),
+                Command.of("command.tasks.reach", "Alt+R", () -> model.setReach(Points.of(2)))));
         for (Opinion opinion : Opinion.values()) {
             int digit = opinion == Opinion.UNCLEAR ? 0 : Opinion.WHITE_WINNING.ordinal() - opinion.ordinal() + 1;
             commands.add(Command.of(
@@ -170,22 +184,16 @@ public final class TasksPlace implements Place {
                 Command.of("command.tasks.delete", "Delete", () -> desk.view().delete()));
         commands.add(Command.of("command.tasks.up", "Alt+Up", () -> model.reorder(-1)));
         commands.add(Command.of("command.tasks.down", "Alt+Down", () -> model.reorder(1)));
-        commands.add(Command.of("command.tasks.themes", "Alt+H", model::findThemes));
-        commands.add(Command.of("command.tasks.questions", "Alt+Q", desk::editQuestions));
-        commands.add(Command.of("command.tasks.check", "Alt+K", () -> {
-            desk.view().show(TasksView.Tab.CHECK);
-            model.check();
-        }));
-        commands.add(
-                Command.of("command.tasks.solution", "Alt+S", () -> desk.view().show(TasksView.Tab.SOLUTION)));
-        commands.add(
-                Command.of("command.tasks.results", "Alt+E", () -> desk.view().show(TasksView.Tab.RESULTS)));
-        commands.add(Command.of("command.tasks.print", "Shortcut+P", desk::print));
-        commands.add(Command.of("command.tasks.homework", null, desk::exportHomework));
-        commands.add(Command.of("command.tasks.scripts", null, desk.sittings()::readScripts));
-        commands.add(Command.of("command.tasks.sit", "Alt+T", desk.sittings()::sit));
-        commands.add(Command.of("command.tasks.students", null, desk.sittings()::students));
-        commands.add(Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn));
         return commands;
+    }
+
+    private List<Command> ofSittings() {
+        return List.of(
+                Command.of("command.tasks.sit", "Alt+T", desk.sittings()::sit),
+                Command.of("command.tasks.results", "Alt+E", () -> desk.view().show(TasksView.Tab.RESULTS)),
+                Command.of("command.tasks.students", null, desk.sittings()::students),
+                Command.of("command.tasks.homework", null, desk::exportHomework),
+                Command.of("command.tasks.scripts", null, desk.sittings()::readScripts),
+                Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn));
     }
 }

@@ -58,6 +58,9 @@ public final class TasksView extends StackPane {
         void editQuestions();
 
         void accept(TaskCheck.Remark remark);
+
+        /** The button that leads to all that can be done here. */
+        Button moreButton();
     }
 
     /** What the sheet at the right shows. */
@@ -163,7 +166,15 @@ public final class TasksView extends StackPane {
         Button sit = button("tasks.sit", "tasks-sit", actions::sit);
         sit.getStyleClass().add("primary");
         HBox row = new HBox(
-                8, which, papers, chips, add, space, button("tasks.print", "tasks-print", actions::print), sit);
+                8,
+                which,
+                papers,
+                chips,
+                add,
+                space,
+                button("tasks.print", "tasks-print", actions::print),
+                actions.moreButton(),
+                sit);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("tasks-top");
         return row;

@@ -16,6 +16,8 @@ import org.zeroply.rules.Position;
 @SuppressWarnings("NullAway.Init")
 class OffersTest extends OnAWorkbook {
     private final List<String> done = new ArrayList<>();
+    private final Place here = new NamedPlace("GAMES");
+    private final Place there = new NamedPlace("TASKS");
     private boolean canUndo;
     private Offers offers;
 
@@ -25,8 +27,12 @@ class OffersTest extends OnAWorkbook {
                 new Offers.Placed(null, command("Undo").when(() -> canUndo)),
                 new Offers.Placed(null, command("New game")),
                 new Offers.Placed(null, command("Compare games with the repertoire")),
-                new Offers.Placed(null, command("Remove game")));
-        offers = new Offers(commands, workbook, background, new Offers.Chosen() {
+                new Offers.Placed(null, command("Remove game")),
+                new Offers.Placed(there, in("Papers", "Name of the paper", "rename retitle")),
+                new Offers.Placed(here, in("Find", "Show all games", "")),
+                new Offers.Placed(here, in("The chosen games", "Judge the games", "check mistakes")),
+                new Offers.Placed(here, in("The chosen games", "Send them", "")));
+        offers = new Offers(commands, () -> here, workbook, background, new Offers.Chosen() {
             @Override
             public void position(Position position) {
                 done.add("position " + position.key());
@@ -44,22 +50,43 @@ class OffersTest extends OnAWorkbook {
 
             @Override
             public void command(@Nullable Place place, Command command) {
-                done.add(command.title());
+                done.add((place == null ? "" : place.name() + ": ") + command.title());
             }
         });
     }
 
     private static Command command(String title) {
-        return Command.titled(title, null, () -> {});
+        return Command.titled(title, "", null, () -> {});
+    }
+
+    private static Command in(String group, String title, String words) {
+        return new Command(title, group, words, null, () -> true, () -> {});
+    }
+
+    private static String text(CommandField.Row row) {
+        return switch (row) {
+            case CommandField.Offer offer -> offer.title();
+            case CommandField.Remark remark -> "# " + remark.text();
+        };
     }
 
     private List<String> atOnce(String text) {
-        return offers.atOnce(text).stream().map(CommandField.Offer::title).toList();
+        return offers.atOnce(text).stream().map(OffersTest::text).toList();
+    }
+
+    private void choose(String text) {
+        offers.atOnce(text).stream()
+                .filter(CommandField.Offer.class::isInstance)
+                .map(CommandField.Offer.class::cast)
+                .findFirst()
+                .orElseThrow()
+                .action()
+                .run();
     }
 
     private List<CommandField.Offer> searched(String text) {
         List<CommandField.Offer> found = new ArrayList<>();
-        offers.search(text, found::addAll);
+        offers.search(text, rows -> rows.forEach(row -> found.add((CommandField.Offer) row)));
         return found;
     }
 
@@ -69,8 +96,35 @@ class OffersTest extends OnAWorkbook {
         assertThat(atOnce("game")).contains("New game", "Remove game", "Compare games with the repertoire");
         assertThat(atOnce("re")).startsWith("Remove game");
         assertThat(atOnce("xyz")).isEmpty();
-        offers.atOnce("new").getFirst().action().run();
+        choose("new");
         assertThat(done).containsExactly("New game");
+    }
+
+    @Test
+    void beforeAnythingIsTypedAllStandInGroupsThoseOfThePlaceFirst() {
+        assertThat(atOnce(""))
+                .containsExactly(
+                        "# Games: Find",
+                        "Show all games",
+                        "# Games: The chosen games",
+                        "Judge the games",
+                        "Send them",
+                        "# ",
+                        "New game",
+                        "Compare games with the repertoire",
+                        "Remove game",
+                        "# Tasks: Papers",
+                        "Name of the paper");
+    }
+
+    @Test
+    void otherWordsFindACommandAndLeadToItsPlace() {
+        assertThat(atOnce("rename")).containsExactly("Name of the paper");
+        assertThat(atOnce("rename paper")).containsExactly("Name of the paper");
+        assertThat(atOnce("rename game")).isEmpty();
+        assertThat(atOnce("mistakes")).containsExactly("Judge the games");
+        choose("retitle");
+        assertThat(done).containsExactly("TASKS: Name of the paper");
     }
 
     @Test
@@ -83,7 +137,7 @@ class OffersTest extends OnAWorkbook {
     @Test
     void aPositionIsTakenAsOne() {
         String fen = "4k3/8/8/8/8/8/4P3/4K3 w - - 0 1";
-        offers.atOnce(fen).getFirst().action().run();
+        choose(fen);
         assertThat(done).singleElement().satisfies(text -> assertThat(text).startsWith("position"));
         assertThat(offers.atOnce("4k3/8/8/8/8/8/8/8 w - - 0 1"))
                 .as("one that cannot be is none")

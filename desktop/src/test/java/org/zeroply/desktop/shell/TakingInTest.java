@@ -47,6 +47,11 @@ class TakingInTest extends OnAWorkbook {
             public void say(String text) {
                 said.add(text);
             }
+
+            @Override
+            public void listCommands() {
+                throw new AssertionError("no list was to be shown");
+            }
         };
         takingIn = new TakingIn(game, games, sheets, () -> shown.add("reading"), () -> shown.add("games"));
     }
