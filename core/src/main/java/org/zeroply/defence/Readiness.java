@@ -230,9 +230,9 @@ public record Readiness(
                     .toList());
             ordered.sort(Comparator.comparing((Found each) -> !each.holds())
                     .thenComparing(each -> each.set().trial() == null)
-                    .thenComparing(each -> each.set().size())
-                    .thenComparing(each -> each.use().waits())
-                    .thenComparing(each -> -each.use().rise()));
+                    .thenComparingInt(each -> each.set().size())
+                    .thenComparingInt(each -> each.use().waits())
+                    .thenComparingInt(each -> -each.use().rise()));
             List<Preparation> sets = new ArrayList<>();
             int failing = 0;
             boolean anyHolds = ordered.stream().anyMatch(Found::holds);
