@@ -114,7 +114,7 @@ final class OnTheBoard {
         if ((captured & workers) != 0) {
             kinds.add(ParryKind.CAPTURE);
         }
-        if (leaves(move, kingMoves)) {
+        if (leaves(move)) {
             kinds.add(ParryKind.MOVE_TARGET);
         } else if (!kingMoves && (lines & move.to().bit() & ~position.men(them).bits()) != 0) {
             kinds.add(ParryKind.BLOCK);
@@ -150,7 +150,7 @@ final class OnTheBoard {
         return captured == null ? 0 : captured.bit();
     }
 
-    private boolean leaves(Move move, boolean kingMoves) {
+    private boolean leaves(Move move) {
         if (threat.targets().contains(move.from())) {
             return true;
         }
