@@ -118,7 +118,7 @@ final class LinesFamily {
             return;
         }
         boolean worth = survey.value(back) > survey.value(front) || isUnguardedWithout(back, front);
-        if (worth && survey.type(back) != PieceType.PAWN && gainsByTaking(side, piece, front, back)) {
+        if (worth && survey.type(back) != PieceType.PAWN && gainsByTaking(piece, front, back)) {
             add(Factor.PINS, side.opposite(), front, line, "pin.relative", front, piece, back);
         }
     }
@@ -130,7 +130,7 @@ final class LinesFamily {
     }
 
     /** Whether the line piece itself gains by taking what stands behind first, the man in front lifted. */
-    private boolean gainsByTaking(Side side, Square piece, Square front, Square back) {
+    private boolean gainsByTaking(Square piece, Square front, Square back) {
         int lost = Exchange.afterTaking(position, piece, back, SquareSet.of(front));
         return survey.value(back) > lost;
     }

@@ -2,6 +2,7 @@ package org.zeroply.desktop.games;
 
 import java.util.List;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -117,21 +118,23 @@ public final class GamesPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        return Command.groups(
-                Command.group(
-                        "group.games.find",
-                        List.of(
-                                Command.of("command.find", "Shortcut+F", () -> made().focusFind()),
-                                Command.of("command.narrow", "Alt+F", () -> made().toggleFilter()),
-                                Command.of("command.pattern", "Alt+P", this::askPattern),
-                                Command.of("command.showAll", "Alt+A", model::showAll))),
-                Command.group(
-                        "group.games.chosen",
-                        List.of(
-                                Command.of("command.judgeGames", "Alt+Y", () -> around.judge(made().chosen())),
-                                Command.of("command.export", "Shortcut+E", () -> export(made().chosen())),
-                                Command.of("command.table", null, this::exportTable),
-                                Command.of("command.removeGames", null, () -> model.remove(made().chosen())))));
+        return Stream.of(
+                        Command.group(
+                                "group.games.find",
+                                List.of(
+                                        Command.of("command.find", "Shortcut+F", () -> made().focusFind()),
+                                        Command.of("command.narrow", "Alt+F", () -> made().toggleFilter()),
+                                        Command.of("command.pattern", "Alt+P", this::askPattern),
+                                        Command.of("command.showAll", "Alt+A", model::showAll))),
+                        Command.group(
+                                "group.games.chosen",
+                                List.of(
+                                        Command.of("command.judgeGames", "Alt+Y", () -> around.judge(made().chosen())),
+                                        Command.of("command.export", "Shortcut+E", () -> export(made().chosen())),
+                                        Command.of("command.table", null, this::exportTable),
+                                        Command.of("command.removeGames", null, () -> model.remove(made().chosen())))))
+                .flatMap(List::stream)
+                .toList();
     }
 
     private void export(List<Long> chosen) {

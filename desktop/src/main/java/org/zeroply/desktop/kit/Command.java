@@ -2,7 +2,6 @@ package org.zeroply.desktop.kit;
 
 import java.util.List;
 import java.util.function.BooleanSupplier;
-import java.util.stream.Stream;
 import javafx.scene.input.KeyCombination;
 import org.jspecify.annotations.Nullable;
 
@@ -38,12 +37,6 @@ public record Command(
                 .map(each ->
                         new Command(each.title, Texts.of(key), each.words, each.shortcut, each.enabled, each.action))
                 .toList();
-    }
-
-    /** Several groups one after the other. */
-    @SafeVarargs
-    public static List<Command> groups(List<Command>... groups) {
-        return Stream.of(groups).flatMap(List::stream).toList();
     }
 
     /** The same, to be done only under a condition. */

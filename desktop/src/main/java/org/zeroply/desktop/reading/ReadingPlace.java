@@ -256,14 +256,16 @@ public final class ReadingPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        return Command.groups(
-                Command.group("group.reading.game", ofTheGame()),
-                Command.group("group.reading.moves", ofMoves()),
-                Command.group("group.reading.lesson", ofTheLesson()),
-                Command.group("group.reading.position", ofThePosition()),
-                Command.group("group.reading.judging", ofJudging()),
-                asking(),
-                Command.group("group.reading.tasks", ofTasks()));
+        return Stream.of(
+                        Command.group("group.reading.game", ofTheGame()),
+                        Command.group("group.reading.moves", ofMoves()),
+                        Command.group("group.reading.lesson", ofTheLesson()),
+                        Command.group("group.reading.position", ofThePosition()),
+                        Command.group("group.reading.judging", ofJudging()),
+                        asking(),
+                        Command.group("group.reading.tasks", ofTasks()))
+                .flatMap(List::stream)
+                .toList();
     }
 
     private List<Command> ofTheGame() {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongConsumer;
+import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import org.zeroply.desktop.game.Departed;
@@ -105,41 +106,46 @@ public final class RepertoirePlace implements Place {
 
     @Override
     public List<Command> commands() {
-        return Command.groups(
-                Command.group(
-                        "group.repertoire.whole",
-                        List.of(
-                                Command.of("command.repertoire.new", "Alt+N", desk::makeNew),
-                                Command.of("command.repertoire.retitle", null, desk::retitle),
-                                Command.of("command.repertoire.import", "Alt+I", desk::importInto),
-                                Command.of("command.repertoire.export", "Shortcut+E", desk::export),
-                                Command.of("command.repertoire.remove", null, model::remove))),
-                Command.group(
-                        "group.repertoire.moves",
-                        List.of(
-                                Command.of(
-                                        "command.repertoire.line",
-                                        "Alt+L",
-                                        () -> desk.view().focusLine()),
-                                Command.of("command.repertoire.guard", "Alt+G", () -> desk.guard(Optional.empty())),
-                                Command.of("command.repertoire.up", "Alt+Up", () -> model.reorder(-1)),
-                                Command.of("command.repertoire.down", "Alt+Down", () -> model.reorder(1)),
-                                Command.of("command.repertoire.delete", "Delete", model::removeMove))),
-                Command.group(
-                        "group.repertoire.review",
-                        List.of(
-                                Command.of("command.repertoire.count", "Alt+W", desk::count),
-                                Command.of("command.repertoire.calculate", "Alt+K", desk.soundness()::start),
-                                Command.of("command.repertoire.stop", "Alt+X", desk.soundness()::stop),
-                                Command.of("command.repertoire.compare", "Alt+D", () -> {
-                                    desk.view().showNamed("DEPARTURES");
-                                    desk.checks().compareGames();
-                                }),
-                                Command.of(
-                                        "command.repertoire.thread",
-                                        "Alt+R",
-                                        () -> desk.view().openThread()))),
-                Command.group("group.repertoire.look", looks()));
+        return Stream.of(
+                        Command.group(
+                                "group.repertoire.whole",
+                                List.of(
+                                        Command.of("command.repertoire.new", "Alt+N", desk::makeNew),
+                                        Command.of("command.repertoire.retitle", null, desk::retitle),
+                                        Command.of("command.repertoire.import", "Alt+I", desk::importInto),
+                                        Command.of("command.repertoire.export", "Shortcut+E", desk::export),
+                                        Command.of("command.repertoire.remove", null, model::remove))),
+                        Command.group(
+                                "group.repertoire.moves",
+                                List.of(
+                                        Command.of(
+                                                "command.repertoire.line",
+                                                "Alt+L",
+                                                () -> desk.view().focusLine()),
+                                        Command.of(
+                                                "command.repertoire.guard",
+                                                "Alt+G",
+                                                () -> desk.guard(Optional.empty())),
+                                        Command.of("command.repertoire.up", "Alt+Up", () -> model.reorder(-1)),
+                                        Command.of("command.repertoire.down", "Alt+Down", () -> model.reorder(1)),
+                                        Command.of("command.repertoire.delete", "Delete", model::removeMove))),
+                        Command.group(
+                                "group.repertoire.review",
+                                List.of(
+                                        Command.of("command.repertoire.count", "Alt+W", desk::count),
+                                        Command.of("command.repertoire.calculate", "Alt+K", desk.soundness()::start),
+                                        Command.of("command.repertoire.stop", "Alt+X", desk.soundness()::stop),
+                                        Command.of("command.repertoire.compare", "Alt+D", () -> {
+                                            desk.view().showNamed("DEPARTURES");
+                                            desk.checks().compareGames();
+                                        }),
+                                        Command.of(
+                                                "command.repertoire.thread",
+                                                "Alt+R",
+                                                () -> desk.view().openThread()))),
+                        Command.group("group.repertoire.look", looks()))
+                .flatMap(List::stream)
+                .toList();
     }
 
     private List<Command> looks() {

@@ -115,11 +115,8 @@ final class Offers {
     private CommandField.Offer offer(Placed each) {
         Place place = each.place();
         String keys = each.command().shortcutText();
-        boolean isElsewhere = place != null && !place.equals(here.get());
-        return new CommandField.Offer(
-                each.command().title(),
-                isElsewhere ? Texts.of("field.elsewhere", place.title()) : keys,
-                () -> chosen.command(place, each.command()));
+        String hint = place == null || place.equals(here.get()) ? keys : Texts.of("field.elsewhere", place.title());
+        return new CommandField.Offer(each.command().title(), hint, () -> chosen.command(place, each.command()));
     }
 
     /** Players and games, looked up in the background. */

@@ -3,6 +3,7 @@ package org.zeroply.desktop.task;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import org.zeroply.desktop.game.OpenGame;
@@ -120,11 +121,13 @@ public final class TasksPlace implements Place {
 
     @Override
     public List<Command> commands() {
-        return Command.groups(
-                Command.group("group.tasks.papers", ofPapers()),
-                Command.group("group.tasks.task", ofTheTask()),
-                Command.group("group.tasks.scheme", ofTheScheme()),
-                Command.group("group.tasks.sitting", ofSittings()));
+        return Stream.of(
+                        Command.group("group.tasks.papers", ofPapers()),
+                        Command.group("group.tasks.task", ofTheTask()),
+                        Command.group("group.tasks.scheme", ofTheScheme()),
+                        Command.group("group.tasks.sitting", ofSittings()))
+                .flatMap(List::stream)
+                .toList();
     }
 
     private List<Command> ofPapers() {
