@@ -5,6 +5,7 @@ import java.util.List;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Square;
 import org.zeroply.words.Words;
@@ -29,7 +30,9 @@ public final class DropsText {
     public static String of(Drops drops, Position after, Language language) {
         List<String> parts = new ArrayList<>();
         for (Drops.Hanging hanging : drops.hanging()) {
-            String key = hanging.already() ? "drops.already" : "drops.hanging";
+            Piece man = after.pieceAt(hanging.man());
+            boolean whole = man != null && PieceValues.of(man.type()) == hanging.pawns();
+            String key = hanging.already() ? "drops.already" : whole ? "drops.hanging" : "drops.hanging.part";
             parts.add(Words.of(key, named(after, hanging.man()), hanging.pawns()));
         }
         drops.mates().forEach(mate -> parts.add(Words.of("drops.mate", San.write(after, mate, language))));

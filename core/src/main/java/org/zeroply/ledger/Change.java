@@ -38,15 +38,15 @@ public record Change(Entry before, Entry after) {
 
     /** What changed for one side; empty if nothing did. */
     public String inWords(Side side) {
-        return side(before.of(side), after.of(side));
+        return side(after.factor(), before.of(side), after.of(side));
     }
 
-    private static String side(Account before, Account after) {
+    private static String side(Factor factor, Account before, Account after) {
         if (before.value().equals(after.value())) {
             return "";
         }
         if (before.value() instanceof Value.Squares old && after.value() instanceof Value.Squares now) {
-            return squares(old.squares(), now.squares());
+            return squares(factor, old, now);
         }
         String was = before.value().text().isEmpty()
                 ? Words.of("none")
@@ -57,12 +57,22 @@ public record Change(Entry before, Entry after) {
         return Words.of("change.value", was, is);
     }
 
-    private static String squares(SquareSet before, SquareSet after) {
-        SquareSet fresh = after.without(before);
-        SquareSet gone = before.without(after);
-        if (gone.isEmpty()) {
-            return Words.of("change.new", fresh);
+    private static String squares(Factor factor, Value.Squares before, Value.Squares after) {
+        SquareSet fresh = after.squares().without(before.squares());
+        SquareSet gone = before.squares().without(after.squares());
+        List<String> parts = new ArrayList<>();
+        if (!fresh.isEmpty()) {
+            parts.add(Words.of(key("change.new", factor), after.text(fresh), fresh.size()));
         }
-        return fresh.isEmpty() ? Words.of("change.gone", gone) : Words.of("change.newAndGone", fresh, gone);
+        if (!gone.isEmpty()) {
+            parts.add(Words.of(key("change.gone", factor), before.text(gone), gone.size()));
+        }
+        return String.join(", ", parts);
+    }
+
+    /** Some factors have words of their own for what comes and goes. */
+    private static String key(String key, Factor factor) {
+        String own = key + "." + factor;
+        return Words.has(own) ? own : key;
     }
 }

@@ -2,6 +2,8 @@ package org.zeroply.ledger;
 
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.Language;
+import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.SquareSet;
 
@@ -37,6 +39,20 @@ public record Entry(
         static Account of(int count, SquareSet evidence) {
             return new Account(new Value.Count(count), Evidence.of(evidence));
         }
+    }
+
+    /** The same with the letters of the pieces, where pieces are counted by their squares. */
+    Entry named(Position position, Language language) {
+        return factor.is(Factor.Trait.PIECES)
+                ? new Entry(
+                        factor, named(white, position, language), named(black, position, language), explanation, here)
+                : this;
+    }
+
+    private static Account named(Account account, Position position, Language language) {
+        return account.value() instanceof Value.Squares squares
+                ? new Account(squares.named(position, language), account.evidence())
+                : account;
     }
 
     public Account of(Side side) {

@@ -48,7 +48,8 @@ public record Ledger(List<Entry> entries) {
         entries.addAll(TempoFamily.read(start, moves, language));
         entries.addAll(LinesFamily.read(survey));
         entries.addAll(PawnEndingFamily.read(survey));
-        return new Ledger(entries);
+        return new Ledger(
+                entries.stream().map(entry -> entry.named(position, language)).toList());
     }
 
     /** This ledger and further entries, for factors that it does not have yet; in the order of the sections. */

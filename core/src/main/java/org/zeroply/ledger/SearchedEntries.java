@@ -49,7 +49,9 @@ public final class SearchedEntries {
         entries.addAll(new DutyFamily(survey, searches).entries());
         entries.add(new BackRankFamily(survey, searches, language).entry());
         entries.add(new IntentionFamily(survey, threats, searches, language).entry());
-        return cancel.isRequested() ? List.of() : entries;
+        return cancel.isRequested()
+                ? List.of()
+                : entries.stream().map(entry -> entry.named(position, language)).toList();
     }
 
     /** Short searches of a fixed number of positions that share one table. */

@@ -1,9 +1,16 @@
 package org.zeroply.ledger;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.zeroply.notation.Language;
+import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.Position;
+import org.zeroply.rules.Square;
 import org.zeroply.rules.SquareSet;
 import org.zeroply.words.Words;
 
@@ -67,11 +74,52 @@ public sealed interface Value {
         }
     }
 
-    /** Squares; none is shown as a dash. */
-    record Squares(SquareSet squares) implements Value {
+    /**
+     * Squares; none is shown as a dash. The same squares are the same figure, whoever stands there.
+     *
+     * @param letters what stands before the name of a square: the letter of the piece there, where pieces are counted
+     */
+    record Squares(SquareSet squares, Map<Square, String> letters) implements Value {
+        public Squares {
+            letters = Map.copyOf(letters);
+        }
+
+        Squares(SquareSet squares) {
+            this(squares, Map.of());
+        }
+
+        /** The same with the letters of the pieces that stand there. */
+        Squares named(Position position, Language language) {
+            Map<Square, String> letters = new EnumMap<>(Square.class);
+            for (Square square : squares) {
+                Piece piece = position.pieceAt(square);
+                if (piece != null) {
+                    letters.put(square, language.letter(piece.type()));
+                }
+            }
+            return new Squares(squares, letters);
+        }
+
         @Override
         public String text() {
-            return squares.isEmpty() ? DASH : squares.toString();
+            return squares.isEmpty() ? DASH : text(squares);
+        }
+
+        /** Some of these squares as they are named here. */
+        String text(SquareSet some) {
+            return some.stream()
+                    .map(square -> letters.getOrDefault(square, "") + square)
+                    .collect(Collectors.joining(" "));
+        }
+
+        @Override
+        public boolean equals(@Nullable Object other) {
+            return other instanceof Squares set && set.squares.equals(squares);
+        }
+
+        @Override
+        public int hashCode() {
+            return squares.hashCode();
         }
 
         @Override

@@ -23,6 +23,8 @@ public record Departure(
     public enum Kind {
         /** We played another move than the repertoire. */
         WE_LEFT,
+        /** Our first move was already another: not forgotten, but another opening. */
+        OTHER_OPENING,
         /** The opponent played a reply that the repertoire does not have. */
         THEY_LEFT,
         /** The opponent's reply is kept, but has no answer yet. */
@@ -76,7 +78,7 @@ public record Departure(
                 ? Kind.INSIDE
                 : node.edges().isEmpty()
                         ? ours && ply > from ? Kind.NO_ANSWER : Kind.LINE_ENDED
-                        : ours ? Kind.WE_LEFT : Kind.THEY_LEFT;
+                        : !ours ? Kind.THEY_LEFT : ply < 2 ? Kind.OTHER_OPENING : Kind.WE_LEFT;
         int back = -1;
         for (int later = ply + 2; !ended && later < positions.size() && back < 0; later++) {
             if (repertoire.at(positions.get(later)).isPresent()) {

@@ -12,10 +12,11 @@ import org.zeroply.rules.Move;
  *
  * @param games how many were compared
  * @param forgotten answers that were not played, most often forgotten first
+ * @param otherOpenings first moves of the student that the repertoire does not have, most often played first
  * @param missing replies that were met and have no answer, most often met first
  * @param ended lines that games went on from, most often first
  */
-public record Departures(int games, List<Met> forgotten, List<Met> missing, List<Met> ended) {
+public record Departures(int games, List<Met> forgotten, List<Met> otherOpenings, List<Met> missing, List<Met> ended) {
     /**
      * A move that was played at a node.
      *
@@ -29,6 +30,7 @@ public record Departures(int games, List<Met> forgotten, List<Met> missing, List
 
     public Departures {
         forgotten = List.copyOf(forgotten);
+        otherOpenings = List.copyOf(otherOpenings);
         missing = List.copyOf(missing);
         ended = List.copyOf(ended);
     }
@@ -40,6 +42,7 @@ public record Departures(int games, List<Met> forgotten, List<Met> missing, List
         return new Departures(
                 byGame.size(),
                 met(byGame, Departure.Kind.WE_LEFT),
+                met(byGame, Departure.Kind.OTHER_OPENING),
                 met(byGame, Departure.Kind.THEY_LEFT, Departure.Kind.NO_ANSWER),
                 met(byGame, Departure.Kind.LINE_ENDED));
     }

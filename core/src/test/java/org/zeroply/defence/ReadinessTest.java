@@ -190,7 +190,7 @@ class ReadinessTest {
                 .filter(each -> each.move().equals(Rows.move(Fen.position(BREAK), "Bc2")))
                 .findFirst()
                 .orElseThrow();
-        assertThat(DropsText.of(tried.drops(), tried.after(), Language.ENGLISH)).isEqualTo("pawn e4 (1)");
+        assertThat(DropsText.of(tried.drops(), tried.after(), Language.ENGLISH)).isEqualTo("pawn e4");
     }
 
     @Test

@@ -151,7 +151,7 @@ class FamiliesTest {
     }
 
     private static List<String> words(Value value) {
-        return List.of(value.text().split(" "));
+        return List.of(LedgerTwin.figure(value).split(" "));
     }
 
     /** The published figures of a knight on an empty board. */
@@ -246,8 +246,8 @@ class FamiliesTest {
             })
     void lostTempiAreNamed(String moves, String white, String black, String explanation) {
         Entry entry = after(moves).entry(Factor.LOST_TEMPI);
-        assertThat(entry.white().value().text()).isEqualTo(white);
-        assertThat(entry.black().value().text()).isEqualTo(black);
+        assertThat(LedgerTwin.figure(entry.white().value())).isEqualTo(white);
+        assertThat(LedgerTwin.figure(entry.black().value())).isEqualTo(black);
         assertThat(entry.explanation()).isEqualTo(explanation);
     }
 

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.notation.Fen;
+import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -68,8 +69,10 @@ class LedgerTest {
             })
     void measures(String fen, Factor factor, String white, String black) {
         Entry entry = read(fen).entry(factor);
-        assertThat(List.of(entry.white().value().text().split(" "))).containsExactlyInAnyOrder(white.split(" "));
-        assertThat(List.of(entry.black().value().text().split(" "))).containsExactlyInAnyOrder(black.split(" "));
+        assertThat(List.of(LedgerTwin.figure(entry.white().value()).split(" ")))
+                .containsExactlyInAnyOrder(white.split(" "));
+        assertThat(List.of(LedgerTwin.figure(entry.black().value()).split(" ")))
+                .containsExactlyInAnyOrder(black.split(" "));
     }
 
     /** Swapping colours swaps the accounts, whatever the position. */
@@ -177,12 +180,49 @@ class LedgerTest {
                 .filter(change -> change.factor() == Factor.PASSED)
                 .findFirst()
                 .orElseThrow();
-        assertThat(passed.inWords()).isEqualTo("White: d5 new");
+        assertThat(passed.inWords()).isEqualTo("White: d5 is passed now");
         Change total = changes.stream()
                 .filter(change -> change.factor() == Factor.TOTAL)
                 .findFirst()
                 .orElseThrow();
         assertThat(total.inWords()).isEqualTo("Black: 1 to 0");
+    }
+
+    @Test
+    void piecesCarryTheLetterOfTheLanguageAndPawnsNone() {
+        Position position = Fen.position("4k3/8/8/8/7q/8/3R2P1/N3K3 w - - 0 1");
+        Entry loose = Ledger.of(position, ValueScale.SCHOOLROOM).entry(Factor.LOOSE);
+        assertThat(loose.white().value().text()).isEqualTo("Na1");
+        Entry german = Ledger.of(position, List.of(), ValueScale.SCHOOLROOM, Language.GERMAN)
+                .entry(Factor.KING_ATTACKERS);
+        assertThat(german.black().value().text()).isEqualTo("Dh4");
+        Position taken = Fen.position("4k3/8/8/3p4/4P3/8/8/4K3 w - - 0 1");
+        assertThat(Ledger.of(taken, ValueScale.SCHOOLROOM)
+                        .entry(Factor.HANGING)
+                        .black()
+                        .value()
+                        .text())
+                .isEqualTo("d5");
+    }
+
+    @Test
+    void aPieceThatHangsOrHangsNoLongerIsTold() {
+        Position before = Fen.position("4k3/8/8/8/8/5b2/4N3/4K3 w - - 0 1");
+        Move away = Objects.requireNonNull(San.read(before, "Nc3"));
+        assertThat(Ledger.of(before.play(away), ValueScale.SCHOOLROOM)
+                        .changesSince(Ledger.of(before, ValueScale.SCHOOLROOM))
+                        .stream()
+                        .filter(change -> change.factor() == Factor.LOOSE)
+                        .map(Change::inWords))
+                .containsExactly("White: Nc3 is loose now");
+        Position attacked = Fen.position("4k3/8/8/8/8/6r1/8/N3K3 w - - 0 1");
+        Move corner = Objects.requireNonNull(San.read(attacked, "Nb3"));
+        assertThat(Ledger.of(attacked.play(corner), ValueScale.SCHOOLROOM)
+                        .changesSince(Ledger.of(attacked, ValueScale.SCHOOLROOM))
+                        .stream()
+                        .filter(change -> change.factor() == Factor.HANGING)
+                        .map(Change::inWords))
+                .containsExactly("White: Nb3 hangs now");
     }
 
     @Test

@@ -75,10 +75,10 @@ class SearchedEntriesTest {
             })
     void measures(String fen, Factor factor, String white, String black) {
         Entry entry = entry(fen, factor);
-        assertThat(entry.white().value().text())
+        assertThat(LedgerTwin.figure(entry.white().value()))
                 .as("White: %s", entry.explanation())
                 .isEqualTo(white);
-        assertThat(entry.black().value().text())
+        assertThat(LedgerTwin.figure(entry.black().value()))
                 .as("Black: %s", entry.explanation())
                 .isEqualTo(black);
         assertThat(entry.explanation()).isNotBlank().doesNotContain("{");

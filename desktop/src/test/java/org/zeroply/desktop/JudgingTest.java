@@ -193,7 +193,7 @@ class JudgingTest extends AtTheWindow {
                 () -> reading().surroundings().firstNewProperty().get() >= 0);
         assertThat(Stand.onStage(() ->
                         robot.lookup("#here-first-new").queryAs(Hyperlink.class).getText()))
-                .isEqualTo("New from 3...c5 on");
+                .isEqualTo("first new move: 3...c5");
         fire("#here-first-new");
         assertThat(move()).isEqualTo("3...c5");
     }

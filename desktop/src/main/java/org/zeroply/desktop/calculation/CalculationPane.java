@@ -60,6 +60,9 @@ public final class CalculationPane extends VBox {
     private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
     private static final int LINE_SHOWN = 10;
 
+    /** From this depth on a reply is hard to see. */
+    private static final int HARD = 5;
+
     private final CalculationModel model;
     private final QuestionModel questions;
     private final OpenGame reading;
@@ -470,9 +473,10 @@ public final class CalculationPane extends VBox {
         }
 
         private static String said(Ease easy) {
-            String seen = easy.depthToFind() == 1
-                    ? Texts.of("calculation.ease.atOnce")
-                    : Texts.of("calculation.ease.deep", easy.depthToFind());
+            String seen = Texts.of(
+                    easy.depthToFind() == 1
+                            ? "calculation.ease.atOnce"
+                            : easy.depthToFind() < HARD ? "calculation.ease.look" : "calculation.ease.hard");
             if (easy.replies() == 1) {
                 return Texts.of("calculation.ease.forced");
             }

@@ -382,9 +382,10 @@ public final class JudgingPane extends VBox {
             Judgement.Judged move = chance.move();
             Hardness hardness = chance.hardness();
             List<String> said = new ArrayList<>();
+            int rank = hardness.ranks().getFirst();
             said.add(Texts.of(
-                    "judging.missed.hard",
-                    hardness.ranks().stream().map(Cell::place).collect(Collectors.joining(", ")),
+                    rank == 1 ? "judging.missed.seen" : "judging.missed.hard",
+                    place(rank),
                     share(Math.max(0, hardness.gap()))));
             Move tempting = hardness.tempting();
             if (tempting != null) {

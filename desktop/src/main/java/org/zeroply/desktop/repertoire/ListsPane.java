@@ -317,6 +317,7 @@ final class ListsPane extends VBox {
             return found;
         }
         add(found, "lists.forgotten", sums.departures().forgotten(), true);
+        add(found, "lists.otherOpening", sums.departures().otherOpenings(), true);
         add(found, "lists.missing", sums.departures().missing(), false);
         add(found, "lists.ended", sums.departures().ended(), false);
         found.add(Row.heading(Texts.of("lists.games")));

@@ -318,7 +318,7 @@ public final class RepertoireView extends StackPane {
                     repertoire.answers(),
                     Chances.figure(data.likelihood().coverage(MOVES_IN_COVERAGE)),
                     MOVES_IN_COVERAGE,
-                    Math.round(10 * data.likelihood().expectedMoves()) / 10.0));
+                    Math.round(data.likelihood().expectedMoves())));
             int games = repertoire.root().tally().games();
             basis.setText(games == 0 ? Texts.of("repertoire.basis.none") : Texts.of("repertoire.basis", games));
             threadEnd.setVisible(!data.thread().isEmpty());
