@@ -17,7 +17,13 @@ record Counted(Account account, String detail) {
     static Entry entry(Factor factor, Function<Side, Counted> measure) {
         Counted white = measure.apply(Side.WHITE);
         Counted black = measure.apply(Side.BLACK);
-        return new Entry(factor, white.account(), black.account(), explain(factor, white.detail(), black.detail()));
+        return new Entry(
+                factor,
+                white.account(),
+                black.account(),
+                explain(factor, white.detail(), black.detail()),
+                null,
+                new Entry.Details(white.detail(), black.detail()));
     }
 
     /** "White: ...; Black: ...", or what the factor counts where there is nothing to tell. */

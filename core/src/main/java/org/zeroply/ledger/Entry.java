@@ -12,15 +12,29 @@ import org.zeroply.rules.SquareSet;
  *
  * @param explanation what was counted, in one sentence
  * @param here why the rule does not hold in this position; null where no exception was found
+ * @param details what White's and Black's figure consist of; null where the explanation is about both
  */
 public record Entry(
         Factor factor,
         Account white,
         Account black,
         String explanation,
-        @Nullable String here) {
+        @Nullable String here,
+        @Nullable Details details) {
+    /** What is told of each side; perhaps empty. */
+    record Details(String white, String black) {}
+
     public Entry(Factor factor, Account white, Account black, String explanation) {
-        this(factor, white, black, explanation, null);
+        this(factor, white, black, explanation, null, null);
+    }
+
+    Entry(Factor factor, Account white, Account black, String explanation, @Nullable String here) {
+        this(factor, white, black, explanation, here, null);
+    }
+
+    /** What is told of one side, without its name; empty where nothing is. */
+    String detail(Side side) {
+        return details == null ? "" : side == Side.WHITE ? details.white() : details.black();
     }
 
     /** One side's part: its figure, and what proves it. */
@@ -45,7 +59,12 @@ public record Entry(
     Entry named(Position position, Language language) {
         return factor.is(Factor.Trait.PIECES)
                 ? new Entry(
-                        factor, named(white, position, language), named(black, position, language), explanation, here)
+                        factor,
+                        named(white, position, language),
+                        named(black, position, language),
+                        explanation,
+                        here,
+                        details)
                 : this;
     }
 

@@ -33,7 +33,7 @@ public enum Factor {
     ACTIVE(Section.ACTIVITY, Trait.PRICE, Trait.PIECES),
     TIED(Section.ACTIVITY, Trait.RESTLESS, Trait.UNSPECIFIC, Trait.PIECES),
     IDLE(Section.ACTIVITY, Trait.RESTLESS, Trait.PRICE, Trait.UNSPECIFIC, Trait.PIECES),
-    IDLEST(Section.ACTIVITY, Trait.UNSPECIFIC),
+    IDLEST(Section.ACTIVITY, Trait.UNSPECIFIC, Trait.PIECES),
     OPEN_FILES(Section.FILES),
     HALF_OPEN_FILES(Section.FILES),
     SEVENTH(Section.FILES, Trait.PIECES),

@@ -50,6 +50,11 @@ class LedgerPlaceTest extends AtTheWindow {
             return true;
         });
         stand.await("the game", () -> reading().openProperty().get());
+        Stand.onStage(() -> {
+            var sections = stand.ledger().sectionsProperty();
+            sections.set(sections.get().allOpen());
+            return true;
+        });
         stand.settle();
     }
 
@@ -128,8 +133,10 @@ class LedgerPlaceTest extends AtTheWindow {
     @Test
     void whatTheMoveChangedComesFirstAndSaysWhat() {
         go(1);
-        assertThat(headings().getFirst()).isEqualTo("Changed by 12...f5");
-        assertThat(rows().get(1)).isInstanceOfSatisfying(LedgerRow.Remark.class, remark -> {
+        assertThat(headings()).startsWith("To see first", "Changed by 12...f5");
+        int changed = headingIndex("Changed by 12...f5");
+        assertThat(rows().subList(1, changed)).isNotEmpty().allMatch(LedgerRow.Sentence.class::isInstance);
+        assertThat(rows().get(changed + 1)).isInstanceOfSatisfying(LedgerRow.Remark.class, remark -> {
             assertThat(remark.blackEvidence()).contains(Square.E5);
             assertThat(remark.text()).contains("knight e5 stands on one");
         });
@@ -181,6 +188,15 @@ class LedgerPlaceTest extends AtTheWindow {
         Stand.onStage(() -> {
             MenuButton again = robot.lookup("#ledger-sections").queryAs(MenuButton.class);
             again.getItems().getLast().fire();
+            return true;
+        });
+        assertThat(headings()).as("the usual order, everything closed").contains("King");
+        assertThat(factors()).isEmpty();
+        Stand.onStage(() -> {
+            MenuButton again = robot.lookup("#ledger-sections").queryAs(MenuButton.class);
+            List.copyOf(again.getItems()).stream()
+                    .filter(each -> "Open all sections".equals(each.getText()))
+                    .forEach(MenuItem::fire);
             return true;
         });
         assertThat(factors()).contains(Factor.ISLANDS, Factor.COVER);

@@ -303,7 +303,8 @@ public final class CalculationPane extends VBox {
             verdictRow.getChildren().add(soft(figure(found)));
         }
         Calculation best = study.calculations().getFirst();
-        effortDone.setText(over ? "" : effort(best));
+        boolean isShown = !over && (best.nodes() == 0 || model.figuresProperty().get());
+        effortDone.setText(isShown ? effort(best) : "");
     }
 
     private static String sentence(Verdict verdict) {

@@ -211,9 +211,20 @@ public final class LedgerModel {
 
     /** Adds an entry to the note of the move, in words that can be edited there; says whether there was one. */
     public boolean takeIntoNote(LedgerRow row) {
-        if (!(row instanceof LedgerRow.Measured measured) || reading.isCurtainDown()) {
+        String whole = switch (row) {
+            case LedgerRow.Sentence sentence -> sentence.text();
+            case LedgerRow.Measured measured -> inWords(measured);
+            default -> "";
+        };
+        if (whole.isEmpty() || reading.isCurtainDown()) {
             return false;
         }
+        String note = reading.current().after();
+        reading.note(reading.nodeProperty().get(), note.isBlank() ? whole : note.stripTrailing() + "\n" + whole);
+        return true;
+    }
+
+    private static String inWords(LedgerRow.Measured measured) {
         Entry entry = measured.entry();
         String said = Texts.of(
                 "ledger.talkingPoint",
@@ -221,11 +232,8 @@ public final class LedgerModel {
                 figure(entry.white().value().text()),
                 figure(entry.black().value().text()),
                 entry.explanation());
-        String note = reading.current().after();
         String change = measured.change() == null ? "" : measured.change().inWords();
-        String whole = change.isEmpty() ? said : said + " " + Texts.of("ledger.talkingPoint.change", change);
-        reading.note(reading.nodeProperty().get(), note.isBlank() ? whole : note.stripTrailing() + "\n" + whole);
-        return true;
+        return change.isEmpty() ? said : said + " " + Texts.of("ledger.talkingPoint.change", change);
     }
 
     private static String figure(String text) {

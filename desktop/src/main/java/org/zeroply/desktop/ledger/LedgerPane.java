@@ -3,6 +3,7 @@ package org.zeroply.desktop.ledger;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.control.Button;
@@ -167,11 +168,21 @@ public final class LedgerPane extends VBox {
                         .set(model.sectionsProperty().get().toggleHidden(section)));
                 menu.getItems().add(item);
             }
-            MenuItem usual = new MenuItem(Texts.of("ledger.sections.usual"));
-            usual.setOnAction(event -> model.sectionsProperty().set(SectionChoice.USUAL));
-            menu.getItems().addAll(new SeparatorMenuItem(), usual);
+            menu.getItems()
+                    .addAll(
+                            new SeparatorMenuItem(),
+                            item("ledger.sections.open", SectionChoice::allOpen),
+                            item("ledger.sections.close", SectionChoice::allClosed),
+                            item("ledger.sections.usual", now -> SectionChoice.USUAL));
         });
         return menu;
+    }
+
+    private MenuItem item(String key, UnaryOperator<SectionChoice> change) {
+        MenuItem item = new MenuItem(Texts.of(key));
+        item.setOnAction(event -> model.sectionsProperty()
+                .set(change.apply(model.sectionsProperty().get())));
+        return item;
     }
 
     /** Brings a view to the front and the keyboard to it. */

@@ -24,6 +24,9 @@ public sealed interface LedgerRow {
     /** An entry, with what the last move changed of it. */
     record Measured(Entry entry, @Nullable Change change, String addition) implements LedgerRow {}
 
+    /** One of the sentences on what to see first, and the entry that proves it. */
+    record Sentence(String text, Entry entry) implements LedgerRow {}
+
     /** A line that is no entry: the account of a picked square, or a way to recapture. */
     record Remark(
             String white, String title, String text, String black, SquareSet whiteEvidence, SquareSet blackEvidence)

@@ -15,6 +15,7 @@ import org.zeroply.ledger.Comparison;
 import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.ExchangeFamily;
 import org.zeroply.ledger.Factor;
+import org.zeroply.ledger.FirstSight;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Reach;
 import org.zeroply.ledger.RunningBalance;
@@ -66,6 +67,7 @@ final class LedgerRows {
     private List<LedgerRow> whole(SectionChoice choice) {
         List<LedgerRow> rows = new ArrayList<>();
         Map<Factor, Change> changes = changes();
+        first(rows);
         if (before != null) {
             changed(choice, changes, rows);
         }
@@ -85,6 +87,25 @@ final class LedgerRows {
             }
         }
         return rows;
+    }
+
+    /** The few things that matter most, as sentences. */
+    private void first(List<LedgerRow> rows) {
+        List<FirstSight.Sight> sights = FirstSight.of(position, ledger, led());
+        if (!sights.isEmpty()) {
+            rows.add(LedgerRow.Heading.of(Texts.of("ledger.first")));
+            sights.forEach(sight -> rows.add(new LedgerRow.Sentence(sight.sentence(), sight.entry())));
+        }
+    }
+
+    private FirstSight.@Nullable Before led() {
+        if (before == null) {
+            return null;
+        }
+        GameNode current = tree.node(node);
+        Position was = tree.positionAt(current.parent());
+        Move move = current.played();
+        return new FirstSight.Before(before, MoveNames.of(was, move, language), was.isCapture(move) ? move.to() : null);
     }
 
     private String title(Section section) {

@@ -39,7 +39,6 @@ import org.zeroply.ledger.Value;
  */
 final class LedgerView extends ListView<LedgerRow> {
     private static final PseudoClass CHANGED = PseudoClass.getPseudoClass("changed");
-    private static final int SHORT_TEXT = 96;
 
     private final LedgerModel model;
     private final Runnable onTaken;
@@ -166,29 +165,32 @@ final class LedgerView extends ListView<LedgerRow> {
         private final Label heading = Widgets.wrapped("ledger-heading");
         private final SVGPath arrow = new SVGPath();
         private final HBox head = new HBox(6, arrow, heading);
+        private final Label sentence = Widgets.wrapped("ledger-sentence");
         private final Label white = Widgets.wrapped("ledger-white");
         private final Label black = Widgets.wrapped("ledger-black");
         private final Label title = Widgets.wrapped("ledger-title");
         private final Label text = Widgets.wrapped("ledger-text");
         private final Label exception = Widgets.wrapped("ledger-exception");
         private final Label legend = Widgets.wrapped("ledger-legend");
-        private final VBox middle = new VBox(title, text, exception, legend);
+        private final VBox below = new VBox(text, exception, legend);
         private final GridPane grid = new GridPane();
         private final Tooltip tooltip = new Tooltip();
 
         Cell() {
             setContentDisplay(ContentDisplay.GRAPHIC_ONLY);
             getStyleClass().add("ledger-cell");
-            middle.getStyleClass().add("ledger-middle");
+            below.getStyleClass().add("ledger-below");
             grid.getStyleClass().add("ledger-row");
             head.getStyleClass().add("ledger-head");
             arrow.getStyleClass().add("ledger-arrow");
-            grid.getColumnConstraints().addAll(column(24, HPos.LEFT), column(52, HPos.CENTER), column(24, HPos.RIGHT));
-            grid.addRow(0, white, middle, black);
+            grid.getColumnConstraints().addAll(column(30, HPos.LEFT), column(40, HPos.CENTER), column(30, HPos.RIGHT));
+            grid.addRow(0, white, title, black);
+            grid.add(below, 0, 1, 3, 1);
             for (Node node : grid.getChildren()) {
                 GridPane.setValignment(node, VPos.TOP);
             }
             grid.prefWidthProperty().bind(widthProperty().subtract(28));
+            sentence.prefWidthProperty().bind(widthProperty().subtract(28));
             // A menu is made when it is asked for: one for each row would hold up every step through a game.
             setOnContextMenuRequested(event -> {
                 ContextMenu menu = menu(getItem());
@@ -235,6 +237,11 @@ final class LedgerView extends ListView<LedgerRow> {
             switch (row) {
                 case LedgerRow.Heading shownHeading -> show(shownHeading);
                 case LedgerRow.Measured measured -> show(measured);
+                case LedgerRow.Sentence shownSentence -> {
+                    sentence.setText(shownSentence.text());
+                    setGraphic(sentence);
+                    setText(shownSentence.text());
+                }
                 case LedgerRow.Remark remark -> {
                     fill(remark.white(), remark.title(), remark.text(), remark.black());
                     setText(remark.title() + ": " + remark.text());
@@ -259,13 +266,17 @@ final class LedgerView extends ListView<LedgerRow> {
         private @Nullable ContextMenu menu(@Nullable LedgerRow row) {
             return switch (row) {
                 case LedgerRow.Heading head when head.section() != null -> sectionMenu(head.section());
-                case LedgerRow.Measured measured ->
-                    new ContextMenu(item("command.talkingPoint", () -> {
-                        LedgerView.this.getSelectionModel().select(measured);
-                        take();
-                    }));
+                case LedgerRow.Measured measured -> noteMenu(measured);
+                case LedgerRow.Sentence proven -> noteMenu(proven);
                 case null, default -> null;
             };
+        }
+
+        private ContextMenu noteMenu(LedgerRow row) {
+            return new ContextMenu(item("command.talkingPoint", () -> {
+                LedgerView.this.getSelectionModel().select(row);
+                take();
+            }));
         }
 
         private void show(LedgerRow.Measured measured) {
@@ -282,7 +293,7 @@ final class LedgerView extends ListView<LedgerRow> {
             fill(
                     figure(entry.white().value()),
                     entry.factor().title(),
-                    isSelected() ? said : shortened(said),
+                    said,
                     figure(entry.black().value()));
             set(exception, entry.exceptionHere().map(here -> Texts.of("ledger.exceptionHere", here)));
             set(legend, isSelected() ? Optional.of(Shown.of(measured).legend()) : Optional.empty());
@@ -299,15 +310,6 @@ final class LedgerView extends ListView<LedgerRow> {
                     entry.factor().title(),
                     figure(entry.white().value()),
                     figure(entry.black().value())));
-        }
-
-        /** A long account is told in full when it is chosen. */
-        private static String shortened(String said) {
-            if (said.length() <= SHORT_TEXT) {
-                return said;
-            }
-            int end = said.lastIndexOf(' ', SHORT_TEXT);
-            return said.substring(0, end < 0 ? SHORT_TEXT : end) + " …";
         }
 
         private static void set(Label label, Optional<String> said) {

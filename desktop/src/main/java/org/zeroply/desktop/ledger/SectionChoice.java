@@ -16,8 +16,9 @@ import org.zeroply.ledger.Section;
  * @param order every section once
  */
 public record SectionChoice(List<Section> order, Set<Section> hidden, Set<Section> closed) {
-    /** All sections, in their own order, open. */
-    public static final SectionChoice USUAL = new SectionChoice(Arrays.asList(Section.values()), Set.of(), Set.of());
+    /** All sections, in their own order, closed: what matters first stands above them. */
+    public static final SectionChoice USUAL =
+            new SectionChoice(Arrays.asList(Section.values()), Set.of(), EnumSet.allOf(Section.class));
 
     public SectionChoice {
         order = List.copyOf(order);
@@ -32,6 +33,14 @@ public record SectionChoice(List<Section> order, Set<Section> hidden, Set<Sectio
     /** The sections to show, in order. */
     public List<Section> shown() {
         return order.stream().filter(section -> !hidden.contains(section)).toList();
+    }
+
+    public SectionChoice allOpen() {
+        return new SectionChoice(order, hidden, Set.of());
+    }
+
+    public SectionChoice allClosed() {
+        return new SectionChoice(order, hidden, EnumSet.allOf(Section.class));
     }
 
     public SectionChoice toggleClosed(Section section) {

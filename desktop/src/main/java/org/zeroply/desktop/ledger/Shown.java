@@ -36,11 +36,10 @@ public record Shown(List<Mark> marks, List<Trace> traces, String legend) {
                 return NOTHING;
             }
             case LedgerRow.Measured measured -> {
-                drawing.draw(measured.entry(), Side.WHITE);
-                drawing.draw(measured.entry(), Side.BLACK);
-                if (drawing.parts.size() < 2) {
-                    return new Shown(drawing.marks, drawing.traces, "");
-                }
+                return of(measured.entry());
+            }
+            case LedgerRow.Sentence sentence -> {
+                return of(sentence.entry());
             }
             case LedgerRow.Remark remark -> {
                 drawing.letter(remark.whiteEvidence(), Side.WHITE);
@@ -50,6 +49,14 @@ public record Shown(List<Mark> marks, List<Trace> traces, String legend) {
                 drawing.marks.addAll(numbers(distances.reach(), distances.white() ? Side.WHITE : Side.BLACK));
         }
         return new Shown(drawing.marks, drawing.traces, drawing.legend.toString());
+    }
+
+    private static Shown of(Entry entry) {
+        Drawing drawing = new Drawing();
+        drawing.draw(entry, Side.WHITE);
+        drawing.draw(entry, Side.BLACK);
+        String legend = drawing.parts.size() < 2 ? "" : drawing.legend.toString();
+        return new Shown(drawing.marks, drawing.traces, legend);
     }
 
     /** The moves to each square as numbers on it. */

@@ -156,9 +156,14 @@ class LedgerModelTest extends OnAWorkbook {
     void sectionsAreClosedAndHidden() {
         go(0);
         await("it has looked", () -> !ledger.lookingProperty().get());
+        assertThat(factors()).as("closed at first").isEmpty();
+        onStage(() -> {
+            ledger.sectionsProperty().set(SectionChoice.USUAL.allOpen());
+            return true;
+        });
         int open = factors().size();
         onStage(() -> {
-            ledger.sectionsProperty().set(SectionChoice.USUAL.toggleClosed(Section.PAWNS));
+            ledger.sectionsProperty().set(SectionChoice.USUAL.allOpen().toggleClosed(Section.PAWNS));
             return true;
         });
         assertThat(factors()).hasSizeLessThan(open).doesNotContain(Factor.ISLANDS);

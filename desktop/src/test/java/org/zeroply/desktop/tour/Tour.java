@@ -24,9 +24,7 @@ import org.zeroply.asking.Questions;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.ledger.LedgerModel;
-import org.zeroply.desktop.ledger.LedgerRow;
 import org.zeroply.ledger.Comparison;
-import org.zeroply.ledger.Factor;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.Side;
@@ -209,13 +207,8 @@ public final class Tour {
         stand.await("the searched entries", () -> !model.lookingProperty().get());
         ListView<?> entries = robot.lookup("#ledger").queryAs(ListView.class);
         Stand.onStage(() -> {
-            for (int i = 0; i < entries.getItems().size(); i++) {
-                if (entries.getItems().get(i) instanceof LedgerRow.Measured row
-                        && row.entry().factor() == Factor.WEAK_SQUARES) {
-                    entries.getSelectionModel().select(i);
-                    entries.scrollTo(Math.max(0, i - 5));
-                }
-            }
+            // The first of the sentences, with what proves it on the board.
+            entries.getSelectionModel().select(1);
             return true;
         });
         picture(stand, "reading");
