@@ -53,7 +53,7 @@ public final class AppWindow implements Host {
         Scene scene = new Scene(new Region(), width, height);
         MachineLook.style(scene);
         stage.setScene(scene);
-        stage.setTitle(Texts.of("app.name"));
+        stage.setTitle(Texts.of("app.title", Version.text().replace("-SNAPSHOT", "")));
         stage.getIcons().addAll(Icon.draw(32), Icon.draw(128));
         stage.setMinWidth(1024);
         stage.setMinHeight(700);

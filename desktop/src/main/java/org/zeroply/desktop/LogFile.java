@@ -54,5 +54,6 @@ final class LogFile {
         Logger ours = context.getLogger("org.zeroply");
         ours.setLevel(Level.INFO);
         ours.addAppender(file);
+        LoggerFactory.getLogger(LogFile.class).info("Zero Ply {} begins", Version.text());
     }
 }

@@ -3,9 +3,11 @@ package org.zeroply.desktop.guide;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.net.URL;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Objects;
+import javafx.scene.image.ImageView;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
@@ -14,6 +16,7 @@ import org.commonmark.node.BulletList;
 import org.commonmark.node.Code;
 import org.commonmark.node.HardLineBreak;
 import org.commonmark.node.Heading;
+import org.commonmark.node.Image;
 import org.commonmark.node.ListItem;
 import org.commonmark.node.Node;
 import org.commonmark.node.Paragraph;
@@ -39,6 +42,9 @@ public final class GuidePage extends VBox {
             "workbook",
             "everywhere",
             "care");
+
+    /** Width of a picture. */
+    private static final double PICTURE = 600;
 
     private GuidePage() {
         super(8);
@@ -90,6 +96,21 @@ public final class GuidePage extends VBox {
             } else {
                 block("guide-block", "guide-text", paragraph);
             }
+        }
+
+        /** A picture of the documents, as wide as the page; where it is missing, what it shows is said. */
+        @Override
+        public void visit(Image image) {
+            String name = image.getDestination().replaceFirst("^\\.\\./", "/org/zeroply/");
+            URL found = GuidePage.class.getResource(name);
+            if (found == null) {
+                visitChildren(image);
+                return;
+            }
+            ImageView picture = new ImageView(new javafx.scene.image.Image(found.toString(), true));
+            picture.setPreserveRatio(true);
+            picture.setFitWidth(PICTURE);
+            flow.getChildren().add(picture);
         }
 
         @Override

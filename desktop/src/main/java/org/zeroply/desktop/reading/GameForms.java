@@ -14,7 +14,6 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
-import org.zeroply.desktop.game.NameField;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;

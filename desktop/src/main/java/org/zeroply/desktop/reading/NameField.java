@@ -1,4 +1,4 @@
-package org.zeroply.desktop.game;
+package org.zeroply.desktop.reading;
 
 import java.util.List;
 import java.util.function.BiConsumer;
@@ -17,7 +17,7 @@ import org.zeroply.notation.PlayerNames;
  * Where a player's name is typed: names of the workbook complete it, and one that is written almost like a known one can
  * be given that spelling.
  */
-public final class NameField extends VBox {
+final class NameField extends VBox {
     private static final int MOST_OFFERED = 6;
 
     private final TextField field = new TextField();
@@ -27,7 +27,7 @@ public final class NameField extends VBox {
     private boolean choosing;
 
     /** @param known answers later with the names that have words beginning like those of a text, the most played first */
-    public NameField(String id, String name, BiConsumer<String, Consumer<List<String>>> known) {
+    NameField(String id, String name, BiConsumer<String, Consumer<List<String>>> known) {
         this.known = known;
         field.setId(id);
         field.setText(name);
@@ -49,7 +49,7 @@ public final class NameField extends VBox {
         });
     }
 
-    public String text() {
+    String text() {
         return field.getText().strip();
     }
 
