@@ -2,8 +2,10 @@ package org.zeroply.defence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -153,7 +155,7 @@ final class Preparing {
         permute(new ArrayList<>(), set, permutations);
         List<Order> orders = new ArrayList<>();
         for (List<Move> moves : permutations) {
-            orders.add(new Order(moves, fault(moves)));
+            orders.add(new Order(moves, fault(moves, names(set))));
         }
         orders.sort(Comparator.comparing(order -> !order.works()));
         return orders;
@@ -173,12 +175,23 @@ final class Preparing {
         }
     }
 
+    /** What the moves of a set are called in the order in which it was found. */
+    private Map<Move, String> names(List<Move> set) {
+        Map<Move, String> names = new HashMap<>();
+        Position here = position;
+        for (Move move : set) {
+            names.put(move, Readiness.name(here, move, language));
+            here = here.isLegal(move) ? here.play(move).play(Move.PASS) : here;
+        }
+        return names;
+    }
+
     /** Why an order does not work; empty if it does. */
-    private String fault(List<Move> moves) {
+    private String fault(List<Move> moves, Map<Move, String> names) {
         Position here = position;
         for (Move move : moves) {
             if (!here.isLegal(move)) {
-                return Words.of("order.impossible", Readiness.name(here, move, language));
+                return Words.of("order.impossible", names.get(move));
             }
             String name = San.write(here, move, language);
             Position next = here.play(move);

@@ -123,13 +123,15 @@ class DefencePlaceTest extends AtTheWindow {
         position("r2q1rk1/ppp2ppp/2np1n2/1B2p3/4P2b/2NP1N2/PPP2PPP/R1BQ1RK1 w - - 0 1");
         assertThat(ask("READY").rows()).isEmpty();
         QuestionReport ready = typed("g4");
-        assertThat(ready.headline()).isEqualTo("g4 drops pawn g4 (1)");
+        assertThat(ready.headline()).isEqualTo("g4 drops pawn g4");
         QuestionReport.Row set = ready.rows().stream()
                 .filter(row -> row.text().equals("h3"))
                 .findFirst()
                 .orElseThrow();
         assertThat(set.detail()).isEqualTo("holds against best replies");
-        assertThat(set.children().get()).extracting(QuestionReport.Row::detail).contains("adds a first guard to g4");
+        assertThat(set.children().get())
+                .extracting(QuestionReport.Row::detail)
+                .contains("then g4 is guarded once and attacked once");
         ask("PLAN");
         assertThat(typed("h3 g4").headline()).isEqualTo("No reply spoils it");
         QuestionReport rash = typed("g4 h3");
@@ -206,16 +208,17 @@ class DefencePlaceTest extends AtTheWindow {
     void pinsAndStrongPiecesAreAskedAbout() {
         position("r2qr1k1/ppp2ppp/2n2n2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 1");
         QuestionReport pins = ask("PINS");
-        assertThat(pins.headline()).isEqualTo("One man is pinned");
+        assertThat(pins.headline()).isEqualTo("One piece or pawn is pinned");
         assertThat(pins.rows().getFirst().text()).isEqualTo("knight f6, by the bishop g5");
         assertThat(pins.rows().getFirst().children().get())
                 .extracting(QuestionReport.Row::detail)
                 .anyMatch(detail -> detail.startsWith("attacks the pinner"));
+        assertThat(ask("FROZEN").headline()).isEqualTo("One piece or pawn of the side to move is tied down");
+        position("6k1/p2p1ppp/1pp5/b7/8/PP3N2/5PPP/6K1 w - - 0 1");
         ask("DRIVE_OFF");
-        QuestionReport driven = typed("g5");
-        assertThat(driven.rows()).extracting(QuestionReport.Row::text).contains("h6");
-        assertThat(typed("d8").headline()).contains("No piece of the other side");
-        assertThat(ask("FROZEN").headline()).isEqualTo("One man of the side to move is frozen");
+        QuestionReport driven = typed("a5");
+        assertThat(driven.rows()).extracting(QuestionReport.Row::text).contains("b4");
+        assertThat(typed("f3").headline()).contains("No piece of the other side");
     }
 
     @Test
