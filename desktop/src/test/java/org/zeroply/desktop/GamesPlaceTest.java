@@ -64,6 +64,26 @@ class GamesPlaceTest extends AtTheWindow {
     }
 
     @Test
+    void theCardsOfAFirstStartLeadSomewhereAndArePutAwayForGood() {
+        robot.clickOn("#first-student");
+        stand.await(
+                "a student's games",
+                () -> games().games().size() < 64 && !games().games().isEmpty());
+        keys(KeyCode.ALT, KeyCode.A);
+        awaitGames(64);
+        robot.clickOn("#first-away");
+        stand.settle();
+        assertThat(Stand.onStage(() -> stand.scene().lookup("#first-cards").isVisible()))
+                .isFalse();
+        robot.clickOn("#games-more");
+        robot.write("cards begin");
+        keys(KeyCode.ENTER);
+        stand.settle();
+        assertThat(Stand.onStage(() -> stand.scene().lookup("#first-cards").isVisible()))
+                .isTrue();
+    }
+
+    @Test
     void movesInTheOpeningFieldFindThePositionInAnyOrder() {
         keys(KeyCode.ALT, KeyCode.F);
         Stand.onStage(() -> {

@@ -3,6 +3,7 @@ package org.zeroply.desktop.games;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -38,6 +39,18 @@ public final class GamesPlace implements Place {
         void keepEdits();
 
         Language language();
+
+        /** Opens a game and shows how it is judged. */
+        void showJudged();
+
+        /** Lets somebody sit a paper. */
+        void sitTask();
+
+        /** Shows the games of the player who has most of them. */
+        void showStudent();
+
+        /** Whether the cards of a first start are still wanted. */
+        BooleanProperty firstCards();
     }
 
     private final GamesModel model;
@@ -85,10 +98,19 @@ public final class GamesPlace implements Place {
                             around::newGame,
                             this::askPattern,
                             around::language),
-                    sheets.moreButton("games"));
+                    sheets.moreButton("games"),
+                    firstCards());
             view = known;
         }
         return known;
+    }
+
+    private FirstCards firstCards() {
+        BooleanProperty wanted = around.firstCards();
+        FirstCards cards = new FirstCards(new FirstCards.Deeds(
+                around::takeIn, around::showJudged, around::sitTask, around::showStudent, () -> wanted.set(false)));
+        wanted.subscribe(now -> Widgets.present(cards, now));
+        return cards;
     }
 
     @Override

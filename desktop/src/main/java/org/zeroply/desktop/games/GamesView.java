@@ -55,7 +55,7 @@ public final class GamesView extends VBox {
     private final Actions actions;
     private long lastChosen;
 
-    public GamesView(GamesModel model, Actions actions, Button more) {
+    public GamesView(GamesModel model, Actions actions, Button more, FirstCards cards) {
         this.model = model;
         this.actions = actions;
         getStyleClass().add("games");
@@ -88,7 +88,7 @@ public final class GamesView extends VBox {
         filter = new FilterBar(model, actions.language(), actions.askPattern());
         filter.visibleProperty().bind(narrow.selectedProperty());
         filter.managedProperty().bind(narrow.selectedProperty());
-        getChildren().addAll(toolbar(more), filter, narrowing(), table);
+        getChildren().addAll(toolbar(more), cards, filter, narrowing(), table);
         // What was chosen stays chosen while the list changes, and something is chosen as soon as there is something.
         model.games().subscribe(() -> FxThread.later(this::choose));
     }

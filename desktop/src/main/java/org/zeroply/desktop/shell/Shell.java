@@ -5,12 +5,16 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -74,6 +78,7 @@ public final class Shell extends StackPane {
     private static final double LIST_MARGIN = 44;
 
     private static final int SIZE_STEP = 10;
+    private static final String FIRST_CARDS = "firstCards";
     private static final String TEXT_SIZE = "scale";
 
     private final Workbook workbook;
@@ -105,6 +110,7 @@ public final class Shell extends StackPane {
         lock(is);
         lockField(is);
     });
+    private final BooleanProperty firstCards = new SimpleBooleanProperty(this, "firstCards", true);
     private Place place;
 
     private @Nullable BoardWindow boardWindow;
@@ -114,6 +120,8 @@ public final class Shell extends StackPane {
         this.background = background;
         this.machine = machine;
         settings = machine.settings();
+        firstCards.set(settings.get(FIRST_CARDS, "").isEmpty());
+        firstCards.subscribe((before, now) -> settings.set(FIRST_CARDS, now ? "" : "away"));
         FileChoice files = machine.files();
         desk = new WorkbookDesk(workbook, background, files, host, sheets);
         ExactEndings endings = new ExactEndings(settings.endings(), machine.ticker());
@@ -541,6 +549,43 @@ public final class Shell extends StackPane {
         }
 
         @Override
+        public void showJudged() {
+            background.read(
+                    () -> workbook.games().find("", MOST_TO_JUDGE).stream()
+                            .max(Comparator.comparingInt(GameSummary::remarks)),
+                    found -> found.ifPresentOrElse(
+                            game -> {
+                                openGame(game.id());
+                                runCommand("command.judge");
+                            },
+                            () -> say(Texts.of("first.noGames"))));
+        }
+
+        @Override
+        public void sitTask() {
+            go(tasksPlace);
+            runCommand("command.tasks.sit");
+        }
+
+        @Override
+        public void showStudent() {
+            background.read(
+                    () -> workbook.games().find("", MOST_TO_JUDGE).stream()
+                            .flatMap(game -> Stream.of(game.white(), game.black()))
+                            .collect(Collectors.groupingBy(name -> name, Collectors.counting()))
+                            .entrySet()
+                            .stream()
+                            .max(Map.Entry.comparingByValue()),
+                    found -> found.ifPresentOrElse(
+                            most -> games.showPlayer(most.getKey()), () -> say(Texts.of("first.noGames"))));
+        }
+
+        @Override
+        public BooleanProperty firstCards() {
+            return firstCards;
+        }
+
+        @Override
         public void position(Position position) {
             takingIn.newFrom(position);
         }
@@ -658,6 +703,7 @@ public final class Shell extends StackPane {
                 Command.of("command.shortcuts", "F1", this::showGuide),
                 Command.of("command.undo", "Shortcut+Z", this::undo),
                 Command.of("command.redo", "Shortcut+Shift+Z", () -> place.redo()),
+                Command.of("command.firstCards", null, () -> firstCards.set(!firstCards.get())),
                 Command.of("command.lamp", "F9", this::toggleLamp),
                 Command.of("command.larger", "Shortcut+Plus", () -> scale(SIZE_STEP)),
                 Command.of("command.smaller", "Shortcut+Minus", () -> scale(-SIZE_STEP))));

@@ -7,7 +7,9 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.geometry.Pos;
+import javafx.geometry.Side;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -43,6 +45,7 @@ final class SolutionPane extends BorderPane {
     private final Consumer<Item> editItem;
     private final Label outOf;
     private final Label wrong = Widgets.wrapped("attention");
+    private final Button draft;
     private final ListView<Row> rows = new ListView<>();
     private final Label at = new Label();
     private final LineField line;
@@ -62,6 +65,7 @@ final class SolutionPane extends BorderPane {
         this.model = model;
         this.outOf = outOf;
         this.editItem = editItem;
+        draft = Widgets.button("tasks.draft", "tasks-draft", model::draft);
         line = new LineField("tasks-line", Texts.of("linePad.prompt"), model.typed(), model::enter);
         build();
         model.worthProperty().subscribe(this::showWorth);
@@ -108,7 +112,7 @@ final class SolutionPane extends BorderPane {
         pad.setAlignment(Pos.CENTER_LEFT);
         Label help = Widgets.wrapped("soft");
         help.setText(Texts.of("tasks.help"));
-        VBox under = new VBox(6, wrong, pad, line.answer(), help);
+        VBox under = new VBox(6, wrong, draft, pad, line.answer(), help);
         under.getStyleClass().add("sheet-under");
         wrong.setId("tasks-wrong");
         setCenter(rows);
@@ -130,6 +134,8 @@ final class SolutionPane extends BorderPane {
     // ---- showing
 
     void showTask(Task task) {
+        Widgets.present(
+                draft, task.scheme().items().isEmpty() && task.solution().size() > 1);
         showing = true;
         try {
             List<Row> now = SchemeRows.of(task, model.languageProperty().get());
@@ -282,7 +288,27 @@ final class SolutionPane extends BorderPane {
             for (MarkCell cell : row.marks()) {
                 box.getChildren().add(mark(cell));
             }
+            if (row.node() != GameTree.ROOT) {
+                box.getChildren().add(menuButton(row));
+            }
             setGraphic(box);
+        }
+
+        /** The menu of a row is made when it is asked for, by its button or the right mouse button. */
+        private Button menuButton(Row row) {
+            Button button = Widgets.quietButton("tasks.row.menu", "row-menu-" + row.node(), () -> {});
+            button.setAccessibleText(Texts.of("tasks.row.menu.accessible"));
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setFocusTraversable(false);
+            button.setOnAction(event -> {
+                if (!rows.getSelectionModel().getSelectedItems().contains(row)) {
+                    rows.getSelectionModel().clearSelection();
+                    rows.getSelectionModel().select(row);
+                }
+                RowMenu.of(model, SolutionPane.this, row, editItem).show(button, Side.BOTTOM, 0, 0);
+            });
+            setOnContextMenuRequested(event -> button.fire());
+            return button;
         }
 
         private Node mark(MarkCell cell) {

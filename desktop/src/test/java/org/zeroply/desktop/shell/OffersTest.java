@@ -7,6 +7,8 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.desktop.kit.Command;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.desktop.kit.Place;
@@ -54,6 +56,20 @@ class OffersTest extends OnAWorkbook {
             }
         });
     }
+
+    private static final Offers.Chosen NOTHING = new Offers.Chosen() {
+        @Override
+        public void position(Position position) {}
+
+        @Override
+        public void player(String name) {}
+
+        @Override
+        public void game(long id) {}
+
+        @Override
+        public void command(@Nullable Place place, Command command) {}
+    };
 
     private static Command command(String title) {
         return Command.titled(title, "", null, () -> {});
@@ -125,6 +141,30 @@ class OffersTest extends OnAWorkbook {
         assertThat(atOnce("mistakes")).containsExactly("Judge the games");
         choose("retitle");
         assertThat(done).containsExactly("TASKS: Name of the paper");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "lesson, command.lesson",
+        "report, command.report",
+        "print, command.report",
+        "help, command.shortcuts",
+        "rename, command.details",
+        "judge, command.judge",
+        "mistakes, command.judge",
+        "dark, command.lamp",
+        "zoom, command.larger",
+        "projector, command.boardWindow"
+    })
+    void whatANewUserWouldTypeFindsIt(String word, String key) {
+        Command wanted = Command.of(key, null, () -> {});
+        Offers real = new Offers(
+                List.of(new Offers.Placed(null, command("Undo")), new Offers.Placed(null, wanted)),
+                () -> here,
+                workbook,
+                background,
+                NOTHING);
+        assertThat(real.atOnce(word).stream().map(OffersTest::text)).containsExactly(wanted.title());
     }
 
     @Test
