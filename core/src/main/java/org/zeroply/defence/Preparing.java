@@ -191,7 +191,7 @@ final class Preparing {
         Position here = position;
         for (Move move : moves) {
             if (!here.isLegal(move)) {
-                return Words.of("order.impossible", names.get(move));
+                return Words.of("order.impossible", names.getOrDefault(move, move.toString()));
             }
             String name = San.write(here, move, language);
             Position next = here.play(move);

@@ -171,7 +171,7 @@ class DefencePlaceTest extends AtTheWindow {
         position("r4rk1/ppp2ppp/8/8/7Q/8/PPP2PPP/4K3 w - - 0 1");
         ask("READY");
         QuestionReport ready = typed("Qe4");
-        assertThat(ready.headline()).startsWith("Qe4 drops 1...Rae8 ").endsWith(" wins 4");
+        assertThat(ready.headline()).startsWith("Qe4 drops 1...Rae8 ").endsWith(" wins the worth of 4 pawns");
         QuestionReport.Row longer = ready.rows().getFirst();
         assertThat(longer.text()).startsWith("1.Qe4 Rae8");
         robot.doubleClickOn(longer.text());
