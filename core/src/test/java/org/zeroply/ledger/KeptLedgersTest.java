@@ -8,8 +8,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.zeroply.notation.Fen;
@@ -43,7 +45,14 @@ class KeptLedgersTest {
             Files.write(Path.of("src/test/resources/org/zeroply/ledger").resolve(FILE), now);
             return;
         }
-        assertThat(String.join("\n", now)).isEqualTo(String.join("\n", kept));
+        // First only what differs: two whole ledgers in a message can be read by nobody.
+        assertThat(without(now, kept)).isEqualTo(without(kept, now));
+        assertThat(now.equals(kept)).isTrue();
+    }
+
+    private static List<String> without(List<String> lines, List<String> others) {
+        Set<String> known = new HashSet<>(others);
+        return lines.stream().filter(line -> !known.contains(line)).toList();
     }
 
     private static List<String> kept() throws IOException {
