@@ -123,7 +123,8 @@ class ParriesTest {
                     .forEach(shown::add);
         }
         assertThat(rows).hasSizeGreaterThanOrEqualTo(40);
-        assertThat(shown).containsAll(EnumSet.allOf(ParryKind.class));
+        // A row for what fits no kind would only show a gap in the others.
+        assertThat(shown).containsAll(EnumSet.complementOf(EnumSet.of(ParryKind.OTHERWISE)));
     }
 
     @Test
