@@ -1,9 +1,12 @@
 package org.zeroply.analysis;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
@@ -13,13 +16,18 @@ import org.zeroply.words.Words;
  * points of the expected score, from the view of that side.
  *
  * @param start before the first move
- * @param givenAway the falls over its own moves that were not the best found
+ * @param phases the falls over its own moves that were not the best found, by phase; phases without one are left out
  * @param givenBack the rises over the other side's moves that were not the best found
  * @param seenLater what only a look at a later position found: rises over its own moves and over the other side's best ones,
  *     less falls over its own best moves and over the other side's
  * @param end after the last move
  */
-public record GameAccount(Side side, double start, double givenAway, double givenBack, double seenLater, double end) {
+public record GameAccount(
+        Side side, double start, Map<Judgement.Phase, Double> phases, double givenBack, double seenLater, double end) {
+    public GameAccount {
+        phases = Collections.unmodifiableMap(new EnumMap<>(phases));
+    }
+
     /** In hundredths, as it is printed. */
     public record Printed(int start, int givenAway, int givenBack, int seenLater, int end) {}
 
@@ -29,7 +37,7 @@ public record GameAccount(Side side, double start, double givenAway, double give
         if (moves.isEmpty()) {
             throw new IllegalArgumentException("an account wants at least one move");
         }
-        double away = 0;
+        Map<Judgement.Phase, Double> away = new EnumMap<>(Judgement.Phase.class);
         double back = 0;
         double later = 0;
         for (Judgement.Judged move : moves) {
@@ -37,7 +45,7 @@ public record GameAccount(Side side, double start, double givenAway, double give
                     - move.before().verdict().expectedFor(side);
             boolean own = move.side() == side;
             if (own && rise < 0 && !move.isBest()) {
-                away -= rise;
+                away.merge(move.phase(), -rise, Double::sum);
             } else if (!own && rise > 0 && !move.isBest()) {
                 back += rise;
             } else {
@@ -53,41 +61,75 @@ public record GameAccount(Side side, double start, double givenAway, double give
                 moves.getLast().after().verdict().expectedFor(side));
     }
 
-    /**
-     * Rounded to hundredths so that it adds up on paper too: the end is rounded by itself, and of the other four those are
-     * rounded up that have the largest remainders (a published way to share out seats).
-     */
-    public Printed printed() {
-        double[] exact = {100 * start, -100 * givenAway, 100 * givenBack, 100 * seenLater};
-        int[] whole = Arrays.stream(exact)
-                .mapToInt(value -> (int) Math.floor(value + 1e-9))
-                .toArray();
-        int wanted = (int) Math.round(100 * end);
-        List<Integer> byRemainder = IntStream.range(0, exact.length)
-                .boxed()
-                .sorted(Comparator.comparingDouble((Integer i) -> whole[i] - exact[i]))
-                .toList();
-        int left = wanted - Arrays.stream(whole).sum();
-        for (int i = 0; i < left; i++) {
-            whole[byRemainder.get(i % exact.length)]++;
-        }
-        return new Printed(whole[0], -whole[1], whole[2], whole[3], wanted);
+    /** What it gave away over the whole game. */
+    public double givenAway() {
+        return phases.values().stream().mapToDouble(Double::doubleValue).sum();
     }
 
-    /** In words: "from 0.52 gave 1.43, was given 0.98, ended at 0.07", and what was seen later where it is not nothing. */
+    /** Rounded to hundredths so that it adds up on paper too, to the end rounded by itself. */
+    public Printed printed() {
+        int[] whole = shared((int) Math.round(100 * end), start, -givenAway(), givenBack, seenLater);
+        return new Printed(whole[0], -whole[1], whole[2], whole[3], (int) Math.round(100 * end));
+    }
+
+    /**
+     * Hundredths of parts that add up to a sum: of the parts those are rounded up that have the largest remainders (a
+     * published way to share out seats).
+     */
+    private static int[] shared(int sum, double... parts) {
+        int[] whole = Arrays.stream(parts)
+                .mapToInt(part -> (int) Math.floor(100 * part + 1e-9))
+                .toArray();
+        List<Integer> byRemainder = IntStream.range(0, parts.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer i) -> whole[i] - 100 * parts[i]))
+                .toList();
+        int left = sum - Arrays.stream(whole).sum();
+        for (int i = 0; i < left; i++) {
+            whole[byRemainder.get(i % parts.length)]++;
+        }
+        return whole;
+    }
+
+    /**
+     * In words: "from .52 gave 1.43 (.40 in the opening, 1.03 in the middlegame), was given .98, ended at .07". What is
+     * nothing is left out.
+     */
     public String inWords() {
         Printed now = printed();
-        String key = now.seenLater() == 0 ? "account.sums" : "account.sumsLater";
-        return Words.of(
-                key,
-                points(now.start()),
-                points(now.givenAway()),
-                points(now.givenBack()),
-                points(now.end()),
-                (now.seenLater() < 0 ? "−" : "+") + points(Math.abs(now.seenLater())));
+        List<String> said = new ArrayList<>();
+        said.add(Words.of("account.from", points(now.start())));
+        if (now.givenAway() != 0) {
+            said.add(Words.of("account.gave", points(now.givenAway())) + byPhase(now.givenAway()));
+        }
+        if (now.givenBack() != 0) {
+            said.add(Words.of("account.given", points(now.givenBack())));
+        }
+        if (now.seenLater() != 0) {
+            said.add(Words.of("account.later", (now.seenLater() > 0 ? "+" : "") + points(now.seenLater())));
+        }
+        said.add(Words.of("account.end", points(now.end())));
+        return String.join(", ", said);
+    }
+
+    private String byPhase(int sum) {
+        int[] parts = shared(
+                sum, phases.values().stream().mapToDouble(Double::doubleValue).toArray());
+        if (phases.size() == 1) {
+            return " " + Words.of("account." + phases.keySet().iterator().next());
+        }
+        List<String> said = new ArrayList<>();
+        int part = 0;
+        for (Judgement.Phase phase : phases.keySet()) {
+            if (parts[part] != 0) {
+                said.add(points(parts[part]) + " " + Words.of("account." + phase));
+            }
+            part++;
+        }
+        return " (" + String.join(", ", said) + ")";
     }
 
     private static String points(int hundredths) {
-        return String.format(Locale.ROOT, "%.2f", hundredths / 100.0);
+        return Words.share(hundredths / 100.0);
     }
 }

@@ -126,7 +126,12 @@ public record Judgement(
      * @param last its last move
      * @param loss what the side gave away from the position before the first to the position after the last
      */
-    public record Drift(Side side, Judged first, Judged last, int moves, double loss) {}
+    public record Drift(Side side, Judged first, Judged last, int moves, double loss) {
+        /** Whether a move is one of the run. */
+        public boolean covers(Judged move) {
+            return move.side() == side && move.ply() >= first.ply() && move.ply() <= last.ply();
+        }
+    }
 
     public Judgement {
         moves = List.copyOf(moves);

@@ -5,18 +5,18 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
-import org.zeroply.ledger.Change;
 import org.zeroply.notation.Language;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.opening.Openings;
 import org.zeroply.rules.Move;
@@ -109,29 +109,32 @@ public final class LessonDraft {
     }
 
     private String summary() {
-        Map<Judgement.Phase, Double> given = judgement.givenAway(student);
-        String phases = given.entrySet().stream()
-                .map(entry -> Words.of("lesson.phase." + entry.getKey(), share(entry.getValue())))
-                .collect(Collectors.joining(", "));
-        long turning = judgement.turningPoints().stream().filter(this::isOurs).count();
-        long praised = judgement.praise().stream()
+        int turning =
+                (int) judgement.turningPoints().stream().filter(this::isOurs).count();
+        int praised = (int) judgement.praise().stream()
                 .filter(praise -> isOurs(praise.first()))
                 .count();
-        String account = judgement.moves().isEmpty()
-                ? ""
-                : " "
-                        + Words.of(
-                                "lesson.account",
-                                GameAccount.of(judgement, student).inWords());
-        return Words.of("lesson.summary", name(student), phases, turning, praised) + account;
+        List<String> said = new ArrayList<>();
+        if (!judgement.moves().isEmpty()) {
+            said.add(Words.of(
+                    "lesson.summary",
+                    name(student),
+                    GameAccount.of(judgement, student).inWords()));
+        }
+        if (turning > 0) {
+            said.add(Words.of("lesson.turningPoints", turning));
+        }
+        if (praised > 0) {
+            said.add(Words.of("lesson.praised", praised));
+        }
+        UnclaimedDraw.in(tree.positionsAlong(main), game.result()).stream()
+                .filter(draw -> draw.ply() > 0 && draw.claimant() == student)
+                .forEach(draw -> said.add(draw.inWords(move(draw.ply() - 1))));
+        return String.join(" ", said);
     }
 
     private boolean isOurs(Judgement.Judged move) {
         return move.side() == student;
-    }
-
-    private static String share(double share) {
-        return String.format(Locale.ROOT, "%.2f", share);
     }
 
     /** A move of the main line with its number. */
@@ -199,7 +202,10 @@ public final class LessonDraft {
         TurningPoint point = TurningPoint.of(move);
         List<String> text = coachSays(move);
         if (!point.better().isEmpty()) {
-            text.add(Words.of("lesson.better", San.line(move.before().position(), point.better(), language)));
+            text.add(Words.of(
+                    "lesson.better",
+                    San.line(move.before().position(), point.better(), language),
+                    move.before().grounds().text()));
         }
         if (!point.refutation().isEmpty()) {
             text.add(Words.of("lesson.follows", San.line(move.after().position(), point.refutation(), language)));
@@ -214,12 +220,12 @@ public final class LessonDraft {
                             cause.kind().text(),
                             cause.evidence(move.before().position(), language))));
         }
-        point.differences().stream().limit(MOST_DIFFERENCES).forEach(difference -> text.add(difference.inWords()));
+        point.differences(language).stream().limit(MOST_DIFFERENCES).forEach(text::add);
         return item(
                 LessonReport.Kind.TURNING,
                 move,
                 point.better(),
-                Words.of("lesson.turning", move(move.ply()), share(move.loss())),
+                Words.of("lesson.turning", move(move.ply()), Words.share(move.loss())),
                 text);
     }
 
@@ -244,6 +250,7 @@ public final class LessonDraft {
         List<String> said = new ArrayList<>();
         GameNode node = tree.node(main.get(move.ply()));
         node.after().lines().filter(line -> !line.isBlank()).forEach(said::add);
+        CurtainAnswer.of(node).forEach(answer -> said.add(answered(move, answer)));
         Verdict.Step stated = LineCheck.stated(node);
         if (stated != null) {
             said.add(Words.of("lesson.verdict", stated.text()));
@@ -260,6 +267,25 @@ public final class LessonDraft {
                     candidates.stream().map(note -> candidate(move, note)).collect(Collectors.joining("; "))));
         }
         return said;
+    }
+
+    /** What was said under the curtain, and whether it was played or was best. */
+    private String answered(Judgement.Judged move, CurtainAnswer answer) {
+        Position position = move.before().position();
+        Move read = San.read(position, answer.move());
+        String who = answer.student().isEmpty() ? Words.of("lesson.somebody") : answer.student();
+        String what = Words.of(
+                "lesson.said",
+                who,
+                read == null ? answer.move() : MoveNames.of(position, read, language),
+                answer.reason().isEmpty() ? "" : ": " + answer.reason());
+        String became = move.move().equals(read)
+                ? Words.of("lesson.said.played")
+                : !move.before().best().isEmpty()
+                                && move.before().best().getFirst().equals(read)
+                        ? Words.of("lesson.said.best")
+                        : "";
+        return (what + " " + became).strip();
     }
 
     private String candidate(Judgement.Judged move, CoachRemarks.CandidateNote note) {
@@ -300,10 +326,14 @@ public final class LessonDraft {
 
     private LessonReport.Item drift(Judgement.Drift drift, List<String> words) {
         List<String> text = new ArrayList<>(words);
-        text.add(Words.of("lesson.drift.text", share(drift.loss()), drift.moves()));
-        for (Change change : TurningPoint.changes(drift)) {
-            text.add(Words.of("lesson.change", change.factor().title(), change.inWords()));
-        }
+        // A span that the coach marked may have a turning point in it.
+        text.add(judgement.turningPoints().stream()
+                .filter(drift::covers)
+                .findFirst()
+                .map(turning ->
+                        Words.of("lesson.drift.most", Words.share(drift.loss()), drift.moves(), move(turning.ply())))
+                .orElseGet(() -> Words.of("lesson.drift.text", Words.share(drift.loss()), drift.moves())));
+        text.addAll(TurningPoint.changes(drift));
         return item(
                 LessonReport.Kind.DRIFT,
                 drift.first(),
@@ -319,7 +349,7 @@ public final class LessonDraft {
     private LessonReport.Item praise(Praise praise) {
         boolean plan = praise.kind() == Praise.Kind.PLAN;
         List<String> text = coachSays(praise.first());
-        text.add(Words.of(plan ? "lesson.praise.won" : "lesson.praise.else", share(praise.gain())));
+        text.add(Words.of(plan ? "lesson.praise.won" : "lesson.praise.else", Words.share(praise.gain())));
         String moves = plan
                 ? Words.of(
                         "lesson.praise.moves",
@@ -347,7 +377,7 @@ public final class LessonDraft {
         Stream<String> byCause = causes.entrySet().stream()
                 .sorted(Map.Entry.<Cause.Kind, Double>comparingByValue().reversed())
                 .map(entry -> Words.of(
-                        "lesson.train." + entry.getKey(), entry.getKey().text(), share(entry.getValue())));
+                        "lesson.train." + entry.getKey(), entry.getKey().text(), Words.share(entry.getValue())));
         Stream<String> byKind = judgement.missed().stream()
                 .filter(chance -> isOurs(chance.move()))
                 .flatMap(chance -> chance.kinds().stream())

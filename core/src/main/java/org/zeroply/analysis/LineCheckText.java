@@ -1,6 +1,5 @@
 package org.zeroply.analysis;
 
-import java.util.Locale;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
@@ -20,7 +19,7 @@ public final class LineCheckText {
                 Position before = tree.positionAt(tree.node(finding.node()).parent());
                 String better = San.line(before, finding.better(), language);
                 String side = Words.of("side." + finding.side());
-                yield Words.of("linecheck." + finding.kind(), move, share(finding.loss()), better, side);
+                yield Words.of("linecheck." + finding.kind(), move, Words.share(finding.loss()), better, side);
             }
             case WRONG_VERDICT, RIGHT_VERDICT ->
                 Words.of("linecheck." + finding.kind(), move, finding.verdict().text());
@@ -36,9 +35,5 @@ public final class LineCheckText {
         return before.moveNumber()
                 + (before.sideToMove() == Side.WHITE ? "." : "...")
                 + San.write(before, tree.node(node).played(), language);
-    }
-
-    private static String share(double loss) {
-        return String.format(Locale.ROOT, "%.0f", 100 * loss);
     }
 }

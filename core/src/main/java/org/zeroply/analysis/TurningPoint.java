@@ -2,17 +2,17 @@ package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.ledger.Change;
 import org.zeroply.ledger.Comparison;
-import org.zeroply.ledger.Entry;
+import org.zeroply.ledger.Contrast;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Section;
-import org.zeroply.ledger.Value;
 import org.zeroply.ledger.ValueScale;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Side;
-import org.zeroply.words.Words;
 
 /**
  * What there is to say of a turning point: what should have been played, what refutes what was, and the entries of the
@@ -20,10 +20,14 @@ import org.zeroply.words.Words;
  *
  * @param better the line that was best, from the position before the move; empty if there is none
  * @param refutation what follows the move that was played
- * @param differences the entries, the ledger after the move's refutation first, in words; at most a few
+ * @param comparison of the ledgers at the ends of the line that was played and of the better one; null if there is no
+ *     better line
  */
 public record TurningPoint(
-        Judgement.Judged move, List<Move> better, List<Move> refutation, List<Difference> differences) {
+        Judgement.Judged move,
+        List<Move> better,
+        List<Move> refutation,
+        @Nullable Comparison comparison) {
     private static final int LONGEST = 6;
     private static final int MOST_DIFFERENCES = 4;
 
@@ -31,66 +35,46 @@ public record TurningPoint(
     private static final List<Section> TELLING =
             List.of(Section.MATERIAL, Section.EXCHANGES, Section.PAWNS, Section.KING, Section.LINES, Section.ACTIVITY);
 
-    /** An entry at the end of the line that was played and at the end of the better one. */
-    public record Difference(Factor factor, Entry played, Entry better) {
-        /** In words: what stands at the end of the line that was played, and at that of the better one. */
-        public String inWords() {
-            return Words.of("turning.difference", factor.title(), figures(played, better), figures(better, played));
-        }
-
-        /** The figures of the sides in which the two ends differ; what is left over is told as a whole. */
-        private static String figures(Entry entry, Entry other) {
-            if (entry.factor() == Factor.IMBALANCE) {
-                return entry.explanation();
-            }
-            List<String> figures = new ArrayList<>();
-            for (Side side : Side.values()) {
-                Value value = entry.of(side).value();
-                if (!value.equals(other.of(side).value())) {
-                    figures.add(Words.of("side." + side) + " "
-                            + (value.isNothing() ? Words.of("turning.nothing") : value.text()));
-                }
-            }
-            return String.join(", ", figures);
-        }
-    }
-
     public TurningPoint {
         better = List.copyOf(better);
         refutation = List.copyOf(refutation);
-        differences = List.copyOf(differences);
     }
 
     public static TurningPoint of(Judgement.Judged move) {
         List<Move> better = better(move);
         List<Move> played = played(move);
         List<Move> refutation = played.subList(1, played.size());
-        if (better.isEmpty()) {
-            return new TurningPoint(move, better, refutation, List.of());
+        return new TurningPoint(move, better, refutation, better.isEmpty() ? null : compare(move));
+    }
+
+    /** What is different at the ends of the two lines, in sentences; at most a few. */
+    public List<String> differences(Language language) {
+        if (comparison == null) {
+            return List.of();
         }
-        Comparison comparison = compare(move);
-        List<Difference> differences = comparison.factors().stream()
-                .filter(TurningPoint::isTelling)
-                .limit(MOST_DIFFERENCES)
-                .map(factor -> new Difference(
-                        factor,
-                        comparison.ways().getFirst().ledger().entry(factor),
-                        comparison.ways().getLast().ledger().entry(factor)))
+        List<Factor> telling =
+                comparison.factors().stream().filter(TurningPoint::isTelling).toList();
+        List<String> names = comparison.ways().stream()
+                .map(way -> MoveNames.of(move.before().position(), way.first(), language))
                 .toList();
-        return new TurningPoint(move, better, refutation, differences);
+        return Contrast.of(comparison, telling, names).stream()
+                .map(Contrast.Sentence::text)
+                .limit(MOST_DIFFERENCES)
+                .toList();
     }
 
     private static boolean isTelling(Factor factor) {
         return TELLING.contains(factor.section()) && !factor.is(Factor.Trait.UNSPECIFIC);
     }
 
-    /** What became of the ledger in a span of moves, from the position before its first to that after its last. */
-    public static List<Change> changes(Judgement.Drift drift) {
+    /** What became of the ledger in a span of moves, from the position before its first to that after its last, in words. */
+    public static List<String> changes(Judgement.Drift drift) {
         Ledger before = Ledger.of(drift.first().before().position(), ValueScale.SCHOOLROOM);
         Ledger after = Ledger.of(drift.last().after().position(), ValueScale.SCHOOLROOM);
         return after.changesSince(before).stream()
-                .filter(change ->
-                        isTelling(change.factor()) && !change.inWords().isEmpty())
+                .filter(change -> isTelling(change.factor()))
+                .map(Change::sentence)
+                .filter(sentence -> !sentence.isEmpty())
                 .limit(MOST_DIFFERENCES)
                 .toList();
     }

@@ -103,7 +103,7 @@ public final class CandidatesQuestion implements CoachQuestion<Study> {
         if (candidate.isRefuted()) {
             said.add(Words.of(
                     candidate.natural() ? "candidates.naturalFails" : "candidates.fails",
-                    Lines.share(candidate.loss())));
+                    Words.share(candidate.loss())));
         }
         Ease ease = found.ease().get(candidate.move());
         if (ease != null) {

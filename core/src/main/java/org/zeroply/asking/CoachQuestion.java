@@ -25,6 +25,11 @@ public interface CoachQuestion<R> {
     /** How it can be asked, in the order in which it is offered. */
     List<Parameter<?>> parameters();
 
+    /** Whether it is about one piece, so that it is offered where a piece is picked; its square is what is typed, if anything is. */
+    default boolean isAboutPiece() {
+        return false;
+    }
+
     /** Whether more effort can give another answer; the others are settled, or not, whatever the effort. */
     default boolean dependsOnEffort() {
         return false;

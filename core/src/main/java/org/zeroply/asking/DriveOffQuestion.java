@@ -48,6 +48,11 @@ public final class DriveOffQuestion implements CoachQuestion<DriveOffQuestion.An
     }
 
     @Override
+    public boolean isAboutPiece() {
+        return true;
+    }
+
+    @Override
     public List<Parameter<?>> parameters() {
         return List.of(PIECE);
     }

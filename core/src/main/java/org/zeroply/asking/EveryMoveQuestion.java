@@ -73,7 +73,7 @@ public final class EveryMoveQuestion implements CoachQuestion<EveryMove> {
                         .map(only -> Words.of(
                                 "every.only",
                                 MoveNames.of(position, only.move(), asked.language()),
-                                Lines.share(only.margin())))
+                                Words.share(only.margin())))
                         .orElseGet(() -> found.moves().size() == 1
                                 ? Words.of("every.single")
                                 : Words.of(
@@ -98,7 +98,7 @@ public final class EveryMoveQuestion implements CoachQuestion<EveryMove> {
         String grounds = entry.grounds().text();
         String detail = entry.holds()
                 ? Words.of("every.holds", verdict, grounds)
-                : Words.of("every.loses", verdict, Lines.share(entry.loss()), grounds);
+                : Words.of("every.loses", verdict, Words.share(entry.loss()), grounds);
         Emphasis emphasis =
                 !entry.holds() ? Emphasis.WEAK : found.holding().size() == 1 ? Emphasis.STRONG : Emphasis.USUAL;
         List<Move> moves = entry.line().moves();

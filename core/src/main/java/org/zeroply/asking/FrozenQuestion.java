@@ -39,6 +39,11 @@ public final class FrozenQuestion implements CoachQuestion<List<Entry>> {
     }
 
     @Override
+    public boolean isAboutPiece() {
+        return true;
+    }
+
+    @Override
     public List<Parameter<?>> parameters() {
         return List.of();
     }

@@ -2,7 +2,6 @@ package org.zeroply.asking;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.zeroply.rules.Move;
 
 /** Lines of moves as answers need them. */
@@ -25,10 +24,5 @@ final class Lines {
             path.add(move);
         }
         return path;
-    }
-
-    /** A part of a point in hundredths. */
-    static String share(double loss) {
-        return String.format(Locale.ROOT, "%.0f", 100 * loss);
     }
 }

@@ -36,6 +36,14 @@ public record Change(Entry before, Entry after) {
         return String.join("; ", parts);
     }
 
+    /** What changed as a sentence of its own, with the name of the factor where the words do not say it; may be empty. */
+    public String sentence() {
+        String said = inWords();
+        return said.isEmpty() || Words.has("change.new." + factor())
+                ? said
+                : Words.of("change.side", factor().title(), said);
+    }
+
     /** What changed for one side; empty if nothing did. */
     public String inWords(Side side) {
         return side(after.factor(), before.of(side), after.of(side));

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Attacks;
@@ -23,6 +24,11 @@ final class MoveExplainer {
 
     /** A legal move further away than this many typing errors was not meant. */
     private static final double FURTHEST = 2.6;
+
+    /** Before every other: a move that is written on. */
+    private static final double BEGINS = -10;
+
+    private static final Pattern TAKES = Pattern.compile("[x:×]");
 
     private final Position position;
     private final Language language;
@@ -256,14 +262,23 @@ final class MoveExplainer {
 
     // ---- what was meant
 
-    /** The legal moves nearest to the token, the nearest first. */
+    /** The legal moves that begin with the token, then those nearest to it; captures alone where an x was typed. */
     List<Move> meant(String token) {
         String typed = plain(token);
+        boolean takes = TAKES.matcher(token).find();
         MovePattern pattern = likeliest(token);
         record Near(Move move, double distance) {}
         List<Near> near = new ArrayList<>();
         for (Move move : position.legalMoves()) {
-            double distance = distance(typed, plain(San.withoutCheck(position, move, language)));
+            if (takes && !position.isCapture(move)) {
+                continue;
+            }
+            String written = plain(San.withoutCheck(position, move, language));
+            if (!typed.isEmpty() && written.startsWith(typed)) {
+                near.add(new Near(move, BEGINS));
+                continue;
+            }
+            double distance = distance(typed, written);
             Piece piece = position.pieceAt(move.from());
             if (pattern != null && piece != null) {
                 boolean sameTarget = move.to() == pattern.target();

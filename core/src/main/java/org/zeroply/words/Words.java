@@ -24,6 +24,14 @@ public final class Words {
         return put(BUNDLE.getString(key), arguments);
     }
 
+    /** A part of a point with two decimals and no nought in front: ".17", "1.05", "−.20". */
+    public static String share(double points) {
+        long hundredths = Math.round(100 * Math.abs(points));
+        String whole = hundredths < 100 ? "" : Long.toString(hundredths / 100);
+        String sign = points < 0 && hundredths > 0 ? "−" : "";
+        return hundredths == 0 ? "0" : sign + whole + "." + hundredths / 10 % 10 + hundredths % 10;
+    }
+
     /** A pattern with arguments put in, numbers without grouping; a choice in it may depend on a number. */
     public static String put(String pattern, Object... arguments) {
         MessageFormat message = new MessageFormat(pattern, Locale.ROOT);

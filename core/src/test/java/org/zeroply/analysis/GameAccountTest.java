@@ -48,7 +48,7 @@ class GameAccountTest {
         assertThat(account.seenLater()).isCloseTo(-0.05 + 0.10 + 0.05, within(1e-9));
         assertThat(account.end()).isEqualTo(0.70);
         assertThat(account.inWords())
-                .isEqualTo("from 0.50 gave 0.20, was given 0.30, +0.10 was seen later, ended at 0.70");
+                .isEqualTo("from .50, gave .20 in the opening, was given .30, +.10 was seen later, ended at .70");
         GameAccount black = GameAccount.of(judgement(white, best), Side.BLACK);
         assertThat(black.givenAway()).isCloseTo(0.30, within(1e-9));
         assertThat(black.givenBack()).isCloseTo(0.20, within(1e-9));
@@ -61,7 +61,7 @@ class GameAccountTest {
         // Black's move made it worse for White, which is seen later.
         assertThat(account.seenLater()).isCloseTo(-0.23, within(1e-9));
         GameAccount plain = GameAccount.of(judgement(new double[] {0.52, 0.07}, new boolean[1]), Side.WHITE);
-        assertThat(plain.inWords()).isEqualTo("from 0.52 gave 0.45, was given 0.00, ended at 0.07");
+        assertThat(plain.inWords()).isEqualTo("from .52, gave .45 in the opening, ended at .07");
     }
 
     @Test

@@ -73,10 +73,10 @@ class LessonReportTest {
         assertThat(white.title()).isEqualTo("Lesson for Ardley, Tom");
         assertThat(white.occasion()).isEqualTo("Ardley, Tom – Quillan, Rhea, Club evening, 2031-04-05, 0-1");
         assertThat(white.opening()).startsWith("French, Advance").endsWith("No earlier game here has 4.f3.");
-        assertThat(white.summary()).contains("0.50 in the opening").contains("turning points: 2");
+        assertThat(white.summary()).contains("gave .50 in the opening").contains("2 turning points.");
         assertThat(white.shownItems()).extracting(LessonReport.Item::ply).containsExactly(6, 8);
         LessonReport.Item first = white.shownItems().getFirst();
-        assertThat(first.heading()).isEqualTo("4.f3 gave away 0.30 of a point");
+        assertThat(first.heading()).isEqualTo("4.f3 gave away .30 of a point");
         // What the coach wrote leads.
         assertThat(first.text()).startsWith("too early\nBetter: 4.c3");
         assertThat(white.train()).isNotBlank();

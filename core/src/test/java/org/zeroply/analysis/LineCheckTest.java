@@ -2,32 +2,19 @@ package org.zeroply.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.PgnEntry;
-import org.zeroply.notation.PgnReader;
 import org.zeroply.search.Calculator;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 class LineCheckTest {
-    private static GameTree tree(String fen, String moves) throws IOException {
-        String text = (fen.isEmpty() ? "" : "[SetUp \"1\"]\n[FEN \"" + fen + "\"]\n") + "\n" + moves + " *\n";
-        PgnEntry entry = Objects.requireNonNull(
-                new PgnReader(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8))).next());
-        assertThat(entry.faults()).isEmpty();
-        return ((PgnEntry.Read) entry).game().tree();
-    }
-
     private static LineCheck check(GameTree tree) {
         return LineCheck.of(
                 tree, GameTree.ROOT, Limit.nodes(8_000), new Calculator(8, 1), progress -> {}, new Cancel());
@@ -68,7 +55,7 @@ class LineCheckTest {
                 "4k2r/8/8/8/8/8/8/4K3 b k - 0 1 | 1... O-O 2. Ke2 | "
             })
     void findings(String fen, String moves, String expected) throws IOException {
-        GameTree tree = tree(fen == null ? "" : fen, moves);
+        GameTree tree = Lines.tree(fen == null ? "" : fen, moves);
         LineCheck check = check(tree);
         assertThat(check.complete()).isTrue();
         List<String> found = check.findings().stream()
@@ -79,7 +66,7 @@ class LineCheckTest {
 
     @Test
     void aStrongerMoveThatIsMissingIsToldAndTakenIn() throws IOException {
-        GameTree tree = tree("6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1", "1. h3 h6");
+        GameTree tree = Lines.tree("6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1", "1. h3 h6");
         LineCheck.Finding bad = check(tree).findings().getFirst();
         assertThat(bad.canBeTakenIn()).isTrue();
         assertThat(LineCheckText.of(tree, bad, Language.ENGLISH))
@@ -96,7 +83,7 @@ class LineCheckTest {
 
     @Test
     void aWrongVerdictIsPutRight() throws IOException {
-        GameTree tree = tree("4k3/8/8/8/8/8/8/Q3K3 b - - 0 1", "1... Kf7 $1 $10");
+        GameTree tree = Lines.tree("4k3/8/8/8/8/8/8/Q3K3 b - - 0 1", "1... Kf7 $1 $10");
         LineCheck.Finding wrong = check(tree).findings().getFirst();
         GameTree mended = LineCheck.takeIn(tree, wrong).tree();
         int end = mended.mainLine().getLast();
@@ -107,7 +94,7 @@ class LineCheckTest {
 
     @Test
     void cancellingKeepsWhatWasFound() throws IOException {
-        GameTree tree = tree("6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1", "1. h3 h6 2. h4 h5 3. Kh2");
+        GameTree tree = Lines.tree("6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1", "1. h3 h6 2. h4 h5 3. Kh2");
         Cancel cancel = new Cancel();
         LineCheck check = LineCheck.of(
                 tree,

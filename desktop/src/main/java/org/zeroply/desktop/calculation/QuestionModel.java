@@ -31,6 +31,7 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Square;
 import org.zeroply.search.MateTree;
 import org.zeroply.task.DefenceTasks;
 import org.zeroply.task.Task;
@@ -175,6 +176,15 @@ public final class QuestionModel {
     private void askWith(CoachQuestion<?> asking, Parameter.Words words, String text) {
         give(words, asking.key().equals(LINE) ? "" : text.strip());
         ask();
+    }
+
+    /** Asks a question about the piece on a square. */
+    public void askAbout(CoachQuestion<?> wanted, Square square) {
+        question.set(wanted);
+        Parameter.Words words = words(wanted);
+        if (words != null) {
+            askWith(wanted, words, square.toString());
+        }
     }
 
     /** What is typed for a question; null if nothing is. */

@@ -35,6 +35,7 @@ import org.zeroply.desktop.strip.StripVerdicts;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Verdict;
@@ -115,6 +116,15 @@ public final class JudgingModel {
     /** The share of the expected score from which on a move is a turning point. */
     public DoubleProperty thresholdProperty() {
         return threshold;
+    }
+
+    /** The best move found where a move was played, if that has been looked at. */
+    public Optional<Move> bestInsteadOf(int node) {
+        return Optional.ofNullable(known.get(reading.tree().node(node).parent()))
+                .map(Looked::study)
+                .filter(study -> !study.calculations().isEmpty()
+                        && !study.calculations().getFirst().lines().isEmpty())
+                .map(study -> study.calculations().getFirst().firstMoves().getFirst());
     }
 
     /** The calculated verdict after a move, if it has been looked at and the curtain is up. */

@@ -34,6 +34,7 @@ import org.zeroply.analysis.MarkedDrift;
 import org.zeroply.analysis.MissedChance;
 import org.zeroply.analysis.Praise;
 import org.zeroply.analysis.TurningPoint;
+import org.zeroply.analysis.UnclaimedDraw;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
@@ -44,6 +45,7 @@ import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
+import org.zeroply.words.Words;
 
 /**
  * The judged game in words: what each side gave away in which phase; then, each under its heading, where the coach's own
@@ -64,6 +66,9 @@ public final class JudgingPane extends VBox {
 
     /** Turning points that were told before, by half-move, so that a pass does not tell them anew at each position. */
     private final Map<Integer, Told> told = new HashMap<>();
+
+    /** So many differences are told at once; the others once the row is chosen. */
+    private static final int DIFFERENCES_TOLD = 1;
 
     /** A turning point with what there is to say of it. */
     private record Told(TurningPoint point, Optional<Cause> cause, boolean isCritical) {}
@@ -110,7 +115,8 @@ public final class JudgingPane extends VBox {
         report.setId("judging-report");
         report.disableProperty().bind(model.judgementProperty().isNull());
         report.setOnAction(event -> onReport.run());
-        ChoiceBox<Double> threshold = Choices.of(THRESHOLDS, share -> Texts.of("judging.threshold", share(share)));
+        ChoiceBox<Double> threshold =
+                Choices.of(THRESHOLDS, share -> Texts.of("judging.threshold", Words.share(share)));
         threshold.setId("judging-threshold");
         threshold.setTooltip(new Tooltip(Texts.of("judging.threshold.tip")));
         threshold.setValue(nearest(model.thresholdProperty().get()));
@@ -197,16 +203,16 @@ public final class JudgingPane extends VBox {
         List<Row> fresh = new ArrayList<>();
         section(
                 fresh,
-                "judging.section.differences",
-                model.differencesProperty().get().stream()
-                        .map(Row.Differing::new)
-                        .toList());
-        section(
-                fresh,
                 "judging.section.turning",
                 judgement.turningPoints().stream()
                         .map(move -> new Row.Turning(
                                 tell(move, judgement.criticalMoments().contains(move))))
+                        .toList());
+        section(
+                fresh,
+                "judging.section.differences",
+                model.differencesProperty().get().stream()
+                        .map(Row.Differing::new)
                         .toList());
         section(
                 fresh,
@@ -220,20 +226,25 @@ public final class JudgingPane extends VBox {
                 fresh,
                 "judging.section.praise",
                 judgement.praise().stream().map(Row.Praised::new).toList());
-        String sums = judgement.moves().size() + " " + Texts.of("judging.moves");
-        for (Side side : Side.values()) {
-            String causes = causes(judgement, side);
-            sums = sums + "\n"
-                    + Texts.of("judging.side", Texts.of("side." + side), phases(judgement.givenAway(side)))
-                    + (causes.isEmpty() ? "" : "; " + causes);
-            if (!judgement.moves().isEmpty()) {
-                sums = sums + "\n"
-                        + Texts.of(
+        List<Integer> main = reading.tree().mainLine();
+        List<UnclaimedDraw> unclaimed = UnclaimedDraw.in(
+                reading.tree().positionsAlong(main),
+                reading.gameProperty().get().result());
+        List<String> sums = new ArrayList<>();
+        if (!judgement.moves().isEmpty()) {
+            for (Side side : Side.values()) {
+                String causes = causes(judgement, side);
+                sums.add(Texts.of(
                                 "judging.account",
-                                GameAccount.of(judgement, side).inWords());
+                                Texts.of("side." + side),
+                                GameAccount.of(judgement, side).inWords())
+                        + (causes.isEmpty() ? "" : "; " + Texts.of("judging.causes", causes)));
             }
         }
-        summary.setText(sums);
+        unclaimed.forEach(draw -> sums.add(draw.inWords(
+                draw.ply() == 0 ? "" : MoveNames.of(reading.tree(), main.get(draw.ply() - 1), language()))));
+        sums.add(Texts.of("judging.moves", judgement.moves().size()));
+        summary.setText(String.join("\n", sums));
         if (!fresh.equals(rows.getItems())) {
             Row chosen = rows.getSelectionModel().getSelectedItem();
             rows.getItems().setAll(fresh);
@@ -274,31 +285,26 @@ public final class JudgingPane extends VBox {
         }
         return given.entrySet().stream()
                 .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
-                .map(entry -> Texts.of("sums.cause", entry.getKey(), share(entry.getValue())))
+                .map(entry -> Texts.of("sums.cause", entry.getKey(), Words.share(entry.getValue())))
                 .collect(Collectors.joining(", "));
-    }
-
-    private static String phases(Map<Judgement.Phase, Double> given) {
-        return given.entrySet().stream()
-                .map(entry -> Texts.of("judging.phase." + entry.getKey(), share(entry.getValue())))
-                .collect(Collectors.joining(", "));
-    }
-
-    /** A share of a point with two decimals. */
-    private static String share(double loss) {
-        return String.format(Locale.ROOT, "%.2f", loss);
     }
 
     private final class Cell extends ListCell<Row> {
         private final Label title = Widgets.wrapped("strong");
         private final Label text = Widgets.wrapped("judging-text");
         private final MenuButton keep = new MenuButton(Texts.of("judging.keep"));
-        private final VBox box = new VBox(2, title, text, keep);
+        /** What stands behind it, told once the row is chosen. */
+        private final Label behind = Widgets.wrapped("soft");
+
+        private final VBox box = new VBox(2, title, text, behind, keep);
 
         Cell() {
             getStyleClass().add("ledger-cell");
             box.prefWidthProperty().bind(rows.widthProperty().subtract(40));
             keep.getStyleClass().add("quiet-menu");
+            behind.managedProperty()
+                    .bind(selectedProperty().and(behind.textProperty().isNotEmpty()));
+            behind.visibleProperty().bind(behind.managedProperty());
         }
 
         @Override
@@ -310,20 +316,22 @@ public final class JudgingPane extends VBox {
                 setText(null);
                 return;
             }
+            behind.setText("");
             show(keep, row instanceof Row.Differing);
             show(text, !(row instanceof Row.Heading));
             switch (row) {
                 case Row.Heading heading -> title.setText(heading.text());
                 case Row.Turning turning -> tell(turning.told());
                 case Row.Missed missed -> tell(missed.chance());
-                case Row.Drifting drifting ->
+                case Row.Drifting drifting -> {
                     say(
                             drift(drifting.drift()),
                             Texts.of(
-                                            "judging.drift.text",
-                                            share(drifting.drift().loss()),
-                                            drifting.drift().moves())
-                                    + ends(drifting.drift()));
+                                    "judging.drift.text",
+                                    Words.share(drifting.drift().loss()),
+                                    drifting.drift().moves()));
+                    behind.setText(ends(drifting.drift()));
+                }
                 case Row.Marked marked -> tell(marked.drift());
                 case Row.Praised praised -> tell(praised.praise());
                 case Row.Differing differing -> tell(differing.difference());
@@ -356,10 +364,15 @@ public final class JudgingPane extends VBox {
             }
             cause(move, told.cause()).ifPresent(said::add);
             move.hurried().ifPresent(left -> said.add(Texts.of("judging.hurried", clock(left))));
-            point.differences().forEach(difference -> said.add(difference.inWords()));
+            List<String> differences = point.differences(language());
+            said.addAll(differences.subList(0, Math.min(DIFFERENCES_TOLD, differences.size())));
+            behind.setText(String.join(
+                    "\n", differences.subList(Math.min(DIFFERENCES_TOLD, differences.size()), differences.size())));
             say(
                     Texts.of(
-                            told.isCritical() ? "judging.critical" : "judging.turning", name(move), share(move.loss())),
+                            told.isCritical() ? "judging.critical" : "judging.turning",
+                            name(move),
+                            Words.share(move.loss())),
                     String.join("\n", said));
         }
 
@@ -386,10 +399,10 @@ public final class JudgingPane extends VBox {
             said.add(Texts.of(
                     rank == 1 ? "judging.missed.seen" : "judging.missed.hard",
                     place(rank),
-                    share(Math.max(0, hardness.gap()))));
+                    Words.share(Math.max(0, hardness.gap()))));
             Move tempting = hardness.tempting();
             if (tempting != null) {
-                String loss = share(Math.max(0, hardness.deep() - hardness.temptingValue()));
+                String loss = Words.share(Math.max(0, hardness.deep() - hardness.temptingValue()));
                 said.add(
                         tempting.equals(move.move())
                                 ? Texts.of("judging.missed.fell", loss)
@@ -424,16 +437,13 @@ public final class JudgingPane extends VBox {
                     (words + "\n"
                                     + Texts.of(
                                             "judging.drift.lost",
-                                            share(drift.span().loss())) + " " + root)
+                                            Words.share(drift.span().loss())) + " " + root)
                             .strip());
         }
 
         /** What became of the ledger from one end of a drift to the other. */
         private static String ends(Judgement.Drift drift) {
-            return TurningPoint.changes(drift).stream()
-                    .map(change -> "\n"
-                            + Texts.of("judging.drift.change", change.factor().title(), change.inWords()))
-                    .collect(Collectors.joining());
+            return TurningPoint.changes(drift).stream().collect(Collectors.joining("\n"));
         }
 
         private void tell(Praise praise) {
@@ -446,7 +456,7 @@ public final class JudgingPane extends VBox {
                                     name(praise.first()),
                                     name(praise.last()))
                             : Texts.of("judging.praise", praise.kind().text(), name(praise.first())),
-                    Texts.of(plan ? "judging.praise.won" : "judging.praise.else", share(praise.gain())));
+                    Texts.of(plan ? "judging.praise.won" : "judging.praise.else", Words.share(praise.gain())));
         }
 
         private void tell(JudgingModel.Difference difference) {

@@ -3,7 +3,6 @@ package org.zeroply.desktop.judging;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -25,6 +24,7 @@ import org.zeroply.analysis.PlayerSums.Tally;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
+import org.zeroply.words.Words;
 
 /** What a player gives away, as a table: in all, by phase, by side, by opening, and by cause. Passive. */
 public final class SumsView extends VBox {
@@ -170,14 +170,10 @@ public final class SumsView extends VBox {
             said.add(Texts.of(
                     "sums.cause",
                     entry.getKey().map(Cause.Kind::text).orElse(Texts.of("sums.noCause")),
-                    points(entry.getValue())));
+                    Words.share(entry.getValue())));
         }
         String all = said.isEmpty() ? "" : Texts.of("sums.causes", String.join(", ", said));
-        return sums.hurried() > 0 ? all + "\n" + Texts.of("sums.hurried", points(sums.hurried())) : all;
-    }
-
-    private static String points(double value) {
-        return String.format(Locale.ROOT, "%.2f", value);
+        return sums.hurried() > 0 ? all + "\n" + Texts.of("sums.hurried", Words.share(sums.hurried())) : all;
     }
 
     private int row(int row, String title, Tally tally, boolean strong) {
@@ -185,7 +181,7 @@ public final class SumsView extends VBox {
                 title,
                 Integer.toString(tally.moves()),
                 Integer.toString(tally.games()),
-                points(tally.perGame()),
+                Words.share(tally.perGame()),
                 Integer.toString(tally.turning()),
                 Integer.toString(tally.drifts()),
                 Integer.toString(tally.missed()),

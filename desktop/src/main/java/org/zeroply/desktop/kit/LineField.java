@@ -1,6 +1,7 @@
 package org.zeroply.desktop.kit;
 
 import java.util.function.Predicate;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -16,10 +17,12 @@ import org.zeroply.rules.Move;
 /**
  * A field where moves and whole lines are typed, the same in every place. Enter takes the text. What cannot be read stays
  * in the field with the wrong token selected; the reason and the moves that were probably meant, as buttons, stand in
- * {@link #answer()}, which the place lays where it has room. Enter on an unchanged field takes the first of them, Escape
- * clears the field.
+ * {@link #answer()}, which the place lays where it has room. They follow what is typed on. One of them is marked: Enter
+ * takes it, Up and Down mark another, Escape clears the field.
  */
 public final class LineField extends TextField {
+    private static final PseudoClass MARKED = PseudoClass.getPseudoClass("marked");
+
     private final TypedLine typed;
     private final Predicate<String> take;
     private final Label reason = Widgets.wrapped("line-reason");
@@ -27,6 +30,8 @@ public final class LineField extends TextField {
     private final VBox answer = new VBox(5, reason, meant);
     private Runnable onTaken = this::clear;
     private String refusedText = "";
+    private int marked;
+    private boolean isFollowing;
 
     /**
      * @param id of the field; the reason has the same with "-reason" after it
@@ -46,6 +51,17 @@ public final class LineField extends TextField {
                 clear();
                 typed.dismiss();
                 event.consume();
+            } else if (offers() > 0 && (event.getCode() == KeyCode.DOWN || event.getCode() == KeyCode.UP)) {
+                mark((marked + (event.getCode() == KeyCode.DOWN ? 1 : offers() - 1)) % offers());
+                event.consume();
+            }
+        });
+        textProperty().subscribe(now -> {
+            if (!now.equals(refusedText)) {
+                isFollowing = true;
+                refusedText = now;
+                typed.follow(now);
+                isFollowing = false;
             }
         });
         typed.refusalProperty().subscribe(this::show);
@@ -68,10 +84,31 @@ public final class LineField extends TextField {
         insertText(getLength(), character);
     }
 
+    /** Puts a move in the place of what could not be read; says whether there was such a place. */
+    public boolean mend(Move move) {
+        LineReading.Refused refused = typed.refusalProperty().get();
+        if (refused == null) {
+            return false;
+        }
+        mend(refused, move);
+        return true;
+    }
+
+    private int offers() {
+        return meant.getChildren().size();
+    }
+
+    private void mark(int index) {
+        marked = index;
+        for (int i = 0; i < offers(); i++) {
+            meant.getChildren().get(i).pseudoClassStateChanged(MARKED, i == index);
+        }
+    }
+
     private void enter() {
         LineReading.Refused refused = typed.refusalProperty().get();
-        if (refused != null && getText().equals(refusedText) && !refused.meant().isEmpty()) {
-            mend(refused, refused.meant().getFirst());
+        if (refused != null && offers() > 0) {
+            mend(refused, refused.meant().get(marked));
         } else {
             read(getText());
         }
@@ -91,7 +128,11 @@ public final class LineField extends TextField {
         if (refused == null) {
             return;
         }
-        reason.setText(Texts.of("linePad.reason", refused.column(), refused.reason()));
+        reason.setText(Texts.of(
+                "linePad.reason",
+                refused.at().moveNumber(),
+                Texts.of("side." + refused.at().sideToMove()),
+                refused.reason()));
         for (Move move : refused.meant()) {
             Button button = new Button(San.write(refused.at(), move, typed.language()));
             button.getStyleClass().add("meant");
@@ -99,8 +140,9 @@ public final class LineField extends TextField {
             meant.getChildren().add(button);
         }
         Widgets.present(meant, !refused.meant().isEmpty());
+        mark(0);
         int from = refused.column() - 1;
-        if (from + refused.token().length() <= getLength()) {
+        if (!isFollowing && from + refused.token().length() <= getLength()) {
             selectRange(from, from + refused.token().length());
         }
     }

@@ -3,6 +3,9 @@ package org.zeroply.desktop.kit;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Optional;
+import org.zeroply.gametree.Game;
+import org.zeroply.notation.Language;
+import org.zeroply.print.GamePages;
 import org.zeroply.print.PaperPages;
 import org.zeroply.store.WholeFile;
 
@@ -20,6 +23,11 @@ public final class PaperFiles {
 
     public void pdf(String name, PaperPages.Sheet sheet) {
         write(files.toPaper(name + ".pdf", "PDF"), out -> PaperPages.pdf(sheet, out) > 0);
+    }
+
+    /** Writes a game with its variations and notes. */
+    public void pdf(String name, Game game, String title, Language language) {
+        write(files.toPaper(name + ".pdf", "PDF"), out -> GamePages.pdf(game, title, language, out) > 0);
     }
 
     /**

@@ -1,6 +1,7 @@
 package org.zeroply.desktop.kit;
 
 import java.util.List;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -17,6 +18,7 @@ public final class TypedLine {
     private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
             new ReadOnlyObjectWrapper<>(this, "refusal");
     private final Supplier<Language> language;
+    private Function<String, LineReading> reading = text -> new LineReading.Read(List.of());
 
     /**
      * @param language the letters in which moves are read first, and in which the meant ones are written
@@ -42,16 +44,26 @@ public final class TypedLine {
      * @return whether the line could be read and was taken
      */
     public boolean read(Position from, String text, Predicate<List<Move>> take) {
-        return settle(reader().read(from, text), take);
+        reading = again -> reader().read(from, again);
+        return settle(reading.apply(text), take);
     }
 
     /** As {@link #read}, for moves that are alternatives of one position. */
     public boolean readEach(Position position, String text, Predicate<List<Move>> take) {
-        return settle(reader().readEach(position, text), take);
+        reading = again -> reader().readEach(position, again);
+        return settle(reading.apply(text), take);
+    }
+
+    /** While a text is refused: what becomes of it as it is typed on. Nothing is taken. */
+    public void follow(String text) {
+        if (refusal.get() != null) {
+            refusal.set(reading.apply(text) instanceof LineReading.Refused refused ? refused : null);
+        }
     }
 
     /** Refuses a text for somebody who reads it on their own. */
     public void refuse(LineReading.Refused refused) {
+        reading = text -> new LineReading.Read(List.of());
         refusal.set(refused);
     }
 

@@ -3,6 +3,7 @@ package org.zeroply.desktop.ledger;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -13,17 +14,22 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.asking.CoachQuestion;
+import org.zeroply.asking.Questions;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.ledger.Section;
 import org.zeroply.ledger.ValueScale;
+import org.zeroply.rules.Piece;
+import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Square;
 
 /** The ledger's column: its four views under one row of tabs. Passive; what a view draws on the board is handed on. */
@@ -41,8 +47,9 @@ public final class LedgerPane extends VBox {
      *
      * @param ownScale asks for the coach's own values
      * @param toNote brings the keyboard to the note
+     * @param ask asks a question about a piece
      */
-    public record Actions(Runnable ownScale, Runnable toNote) {}
+    public record Actions(Runnable ownScale, Runnable toNote, BiConsumer<CoachQuestion<?>, Square> ask) {}
 
     public LedgerPane(LedgerModel model, CalculationModel calculation, Actions actions) {
         this.model = model;
@@ -66,7 +73,7 @@ public final class LedgerPane extends VBox {
         Region space = Widgets.space();
         HBox foot = new HBox(8, sectionsMenu(), looking, space, take);
         foot.getStyleClass().add("ledger-foot");
-        VBox account = new VBox(head(actions.ownScale()), entries, foot);
+        VBox account = new VBox(head(actions.ownScale()), ofPicked(actions.ask()), entries, foot);
         VBox.setVgrow(entries, Priority.ALWAYS);
         views.put(LedgerModel.View.ENTRIES, account);
         views.put(LedgerModel.View.COMPARE, compare);
@@ -120,6 +127,45 @@ public final class LedgerPane extends VBox {
             tabs.getChildren().add(tab);
         }
         return tabs;
+    }
+
+    /** What can be asked of the piece that is picked on the board. */
+    private FlowPane ofPicked(BiConsumer<CoachQuestion<?>, Square> ask) {
+        FlowPane offered = new FlowPane(6, 4);
+        offered.setId("picked-questions");
+        offered.getStyleClass().add("picked-questions");
+        model.pickedProperty().subscribe(square -> {
+            offered.getChildren().clear();
+            Piece piece = square == null
+                    ? null
+                    : model.reading().positionProperty().get().pieceAt(square);
+            if (square != null && piece != null) {
+                if (piece.type() != PieceType.PAWN) {
+                    offered.getChildren().add(chip(Texts.of("picked.reach"), "picked-reach", () -> {
+                        model.viewProperty().set(LedgerModel.View.REACH);
+                        reach.pick(square);
+                    }));
+                }
+                Questions.others().stream()
+                        .filter(CoachQuestion::isAboutPiece)
+                        .forEach(question -> offered.getChildren()
+                                .add(chip(
+                                        question.title(),
+                                        "picked-" + question.key(),
+                                        () -> ask.accept(question, square))));
+            }
+            Widgets.present(offered, !offered.getChildren().isEmpty());
+        });
+        return offered;
+    }
+
+    private static Button chip(String title, String id, Runnable action) {
+        Button chip = new Button(title);
+        chip.setId(id);
+        chip.getStyleClass().add("meant");
+        chip.setFocusTraversable(false);
+        chip.setOnAction(event -> action.run());
+        return chip;
     }
 
     private HBox head(Runnable onCustomScale) {

@@ -112,21 +112,13 @@ final class ReachPane extends VBox {
                 && model.reading().openProperty().get();
     }
 
-    /**
-     * A square picked on the board: an own piece becomes the one that is asked for, another square its goal. An enemy
-     * piece is a goal first, and asked for when it is picked once more.
-     */
+    /** A square picked on the board: a piece becomes the one that is asked for, another square its goal. */
     void pick(Square square) {
         Piece piece = position().pieceAt(square);
-        Square asked = pieces.getValue();
-        Piece now = asked == null ? null : position().pieceAt(asked);
-        boolean again = square.toString().equals(goal.getText());
-        boolean other =
-                piece != null && piece.type() != PieceType.PAWN && (now == null || piece.side() == now.side() || again);
-        if (other) {
+        if (piece != null && piece.type() != PieceType.PAWN) {
             goal.clear();
             pieces.setValue(square);
-        } else if (now != null) {
+        } else if (pieces.getValue() != null) {
             goal.setText(square.toString());
         }
     }

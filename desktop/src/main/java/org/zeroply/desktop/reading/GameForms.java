@@ -17,6 +17,7 @@ import javafx.scene.layout.GridPane;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.NameField;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;

@@ -1,6 +1,8 @@
 package org.zeroply.desktop.reading;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import javafx.animation.Animation;
 import javafx.animation.PauseTransition;
@@ -27,6 +29,8 @@ import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.MoveNames;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 
 /** Beside the move one is at: its signs, its note, and the branches that stand against each other here. */
@@ -34,6 +38,7 @@ final class NotesPane extends VBox {
     private static final Duration SETTLED = Duration.millis(300);
 
     private final OpenGame model;
+    private final IntFunction<Optional<Move>> best;
     private final Label heading = new Label();
     private final FlowPane signs = new FlowPane(3, 3);
     private final Label before = new Label();
@@ -45,8 +50,10 @@ final class NotesPane extends VBox {
     private final Walking following = new Walking(this::showBranches);
     private boolean showing;
 
-    NotesPane(OpenGame model) {
+    /** @param best the best move found where a move was played, if it is known */
+    NotesPane(OpenGame model, IntFunction<Optional<Move>> best) {
         this.model = model;
+        this.best = best;
         getStyleClass().add("notes");
         heading.getStyleClass().add("section-heading");
         before.getStyleClass().add("note-before");
@@ -121,6 +128,22 @@ final class NotesPane extends VBox {
         return answer.reason().isEmpty() ? what : what + ": " + answer.reason();
     }
 
+    /** What was said, and what became of it now that the curtain is up. */
+    private String told(CurtainAnswer answer, GameNode node) {
+        String text = saidText(answer, "");
+        if (node.move() == null) {
+            return text;
+        }
+        Move move = San.read(model.tree().positionAt(node.parent()), answer.move());
+        boolean isPlayed = node.played().equals(move);
+        boolean isBest =
+                move != null && best.apply(node.id()).filter(move::equals).isPresent();
+        String became = isPlayed && isBest
+                ? "curtain.became.both"
+                : isPlayed ? "curtain.became.played" : isBest ? "curtain.became.best" : "";
+        return became.isEmpty() ? text : text + " " + Texts.of(became);
+    }
+
     private void show() {
         if (model.isCurtainDown()) {
             // The pane is covered; what is typed in it belongs to the move that was left.
@@ -141,7 +164,7 @@ final class NotesPane extends VBox {
         before.setText(node.before());
         Widgets.present(before, !node.before().isEmpty());
         List<CurtainAnswer> answers = CurtainAnswer.of(node);
-        said.setText(answers.stream().map(each -> saidText(each, "")).collect(Collectors.joining("\n")));
+        said.setText(answers.stream().map(each -> told(each, node)).collect(Collectors.joining("\n")));
         Widgets.present(said, !answers.isEmpty());
         showing = true;
         try {

@@ -22,6 +22,8 @@ import org.zeroply.desktop.kit.Command;
 import org.zeroply.desktop.kit.CopiedText;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.NameField;
+import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
@@ -33,7 +35,6 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.opening.Openings;
 import org.zeroply.rules.Position;
-import org.zeroply.store.GameShelf;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Task;
@@ -65,8 +66,6 @@ public final class ReadingPlace implements Place {
         void takeTask(Task task);
     }
 
-    private static final int NAMES_LOOKED_AT = 40;
-
     private final OpenGame game;
     private final LedgerModel ledger;
     private final CalculationModel calculation;
@@ -74,6 +73,7 @@ public final class ReadingPlace implements Place {
     private final JudgingDesk judgingDesk;
     private final GameForms forms;
     private final Sheets sheets;
+    private final PaperFiles papers;
     private final Around around;
     private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
     private @Nullable ReadingView view;
@@ -89,19 +89,13 @@ public final class ReadingPlace implements Place {
             Around around) {
         this.game = game;
         this.sheets = sheets;
+        papers = new PaperFiles(files, background, sheets);
         this.around = around;
         calculation = new CalculationModel(game, workbook, background, calculator);
         questions = new QuestionModel(game, calculation, background, calculator, endings);
         ledger = new LedgerModel(game, background);
         judgingDesk = new JudgingDesk(game, workbook, background, calculator, files, sheets);
-        forms = new GameForms(
-                game,
-                sheets,
-                (text, answer) -> background.read(
-                        () -> workbook.games().players(text, NAMES_LOOKED_AT).stream()
-                                .map(GameShelf.Player::name)
-                                .toList(),
-                        answer));
+        forms = new GameForms(game, sheets, NameField.players(workbook, background));
         questions.setOnTask(around::takeTask);
         game.gameProperty().subscribe(() -> showHeading());
         game.openingProperty().subscribe(() -> showHeading());
@@ -171,6 +165,7 @@ public final class ReadingPlace implements Place {
                             around::showDeparted,
                             judgingDesk::arrangeLanes,
                             afterEdits(judgingDesk::makeReport),
+                            afterEdits(this::print),
                             sheets::say),
                     deeds());
             view = known;
@@ -281,7 +276,9 @@ public final class ReadingPlace implements Place {
                         () -> game.flippedProperty().set(!game.flippedProperty().get())),
                 open("command.copyFen", "Shortcut+Shift+C", this::copyFen),
                 open("command.copyPgn", "Shortcut+C", this::copyPgn),
-                open("command.gamesHere", "Alt+G", this::showGamesHere));
+                open("command.gamesHere", "Alt+G", this::showGamesHere),
+                open("command.text", "Alt+Shift+V", () -> made().showText()),
+                open("command.printGame", null, afterEdits(this::print)));
     }
 
     private List<Command> ofMoves() {
@@ -403,6 +400,12 @@ public final class ReadingPlace implements Place {
         } else {
             game.curtain().drop();
         }
+    }
+
+    private void print() {
+        Game open = game.gameProperty().get();
+        String title = GameNames.players(open);
+        papers.pdf(title, open, title, game.languageProperty().get());
     }
 
     private void copyFen() {

@@ -3,8 +3,12 @@ package org.zeroply.desktop.reading;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import javafx.beans.binding.Bindings;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -43,6 +47,7 @@ import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.ledger.LedgerPane;
 import org.zeroply.desktop.ledger.Shown;
 import org.zeroply.desktop.strip.StripView;
+import org.zeroply.notation.LineReading;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
@@ -61,16 +66,25 @@ public final class ReadingView extends StackPane {
     private final QuestionModel questions;
     private final CalculationPane calculationPane;
     private final JudgingPane judgingPane;
+    private final TextPane textPane;
     private final CoachCard coachCard;
     private final VBox noteSide;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
     private final ToggleButton judgingTab = tab("judging.tab", "tab-judging");
-    private final HBox tabs = new HBox(notesTab, calculationTab, judgingTab);
+    private final ToggleButton textTab = tab("text.tab", "tab-text");
+    private final HBox tabs = new HBox(notesTab, textTab, calculationTab, judgingTab);
     private final Consumer<String> say;
 
-    /** Whether the judgement stands where the notes do. */
-    private final BooleanProperty judgementShown = new SimpleBooleanProperty(this, "judgementShown", false);
+    /** What is read beside the ledger while nothing is calculated. */
+    private enum Written {
+        NOTES,
+        TEXT,
+        JUDGEMENT
+    }
+
+    private final BooleanProperty ledgerBehindCurtain = new SimpleBooleanProperty(this, "ledgerBehindCurtain", false);
+    private final ObjectProperty<Written> shownSide = new SimpleObjectProperty<>(this, "shownSide", Written.NOTES);
 
     /** From this width on there is room for notes and calculation beside each other. */
     private static final double WIDE = 1500;
@@ -84,6 +98,7 @@ public final class ReadingView extends StackPane {
      * @param gamesHere shows the games that came to the position
      * @param lanes arranges the lanes of the strip
      * @param report makes the lesson report of the game
+     * @param print writes the game for printing
      * @param say says something short in the status line
      */
     public record Actions(
@@ -94,6 +109,7 @@ public final class ReadingView extends StackPane {
             Consumer<Departed> departed,
             Runnable lanes,
             Runnable report,
+            Runnable print,
             Consumer<String> say) {}
 
     /**
@@ -121,10 +137,12 @@ public final class ReadingView extends StackPane {
         calculationPane = new CalculationPane(calculation, questions, model);
         judgingPane = new JudgingPane(judging.model(), judging.coach(), model, actions.report());
         coachCard = new CoachCard(model, judging.model(), judging.coach(), () -> takeOver(judging.coach()));
+        textPane = new TextPane(model, actions.print());
         linePad = new LinePad(model);
-        notes = new NotesPane(model);
+        notes = new NotesPane(model, judging.model()::bestInsteadOf);
         getStyleClass().add("reading");
-        ledgerPane = new LedgerPane(ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote));
+        ledgerPane = new LedgerPane(
+                ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote, this::askAbout));
         noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         StackPane rightSide = rightSide();
@@ -132,7 +150,7 @@ public final class ReadingView extends StackPane {
         Runnable arrange = () -> arrange(upper, rightSide);
         upper.widthProperty().subscribe(arrange);
         calculation.openProperty().subscribe(arrange);
-        judgementShown.subscribe(arrange);
+        shownSide.subscribe(arrange);
         buildTabs(upper, arrange);
         BorderPane content = new BorderPane();
         content.setTop(bar);
@@ -150,10 +168,10 @@ public final class ReadingView extends StackPane {
 
     /** Notes, calculation and judgement, or the curtain over them. */
     private StackPane rightSide() {
-        HBox written = new HBox(18, calculationPane, noteSide, judgingPane);
+        HBox written = new HBox(18, calculationPane, noteSide, textPane, judgingPane);
         VBox.setVgrow(written, Priority.ALWAYS);
         // What is side by side shares the width evenly, whatever its content would like.
-        for (Region side : List.of(calculationPane, noteSide, judgingPane)) {
+        for (Region side : List.of(calculationPane, noteSide, textPane, judgingPane)) {
             HBox.setHgrow(side, Priority.ALWAYS);
             side.setPrefWidth(100);
             side.setMinWidth(0);
@@ -166,7 +184,7 @@ public final class ReadingView extends StackPane {
             curtain.setVisible(model.isCurtainDown());
         });
         StackPane rightSide = new StackPane(uncovered, curtain);
-        givesWay(rightSide, uncovered, written, calculationPane, noteSide, judgingPane, curtain);
+        givesWay(rightSide, uncovered, written, calculationPane, noteSide, textPane, judgingPane, curtain);
         rightSide.setMinWidth(250);
         return rightSide;
     }
@@ -175,15 +193,37 @@ public final class ReadingView extends StackPane {
         VBox boardSide = new VBox(board, linePad);
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
-        givesWay(boardSide, ledgerPane);
-        HBox upper = new HBox(boardSide, ledgerPane, rightSide);
+        StackPane middle = new StackPane(ledgerPane, hiddenLedger());
+        givesWay(boardSide, ledgerPane, middle);
+        HBox upper = new HBox(boardSide, middle, rightSide);
         upper.getStyleClass().add("reading-upper");
-        HBox.setHgrow(ledgerPane, Priority.ALWAYS);
+        HBox.setHgrow(middle, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
         boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
         upper.setViewOrder(-1);
         return upper;
+    }
+
+    /** Stands where the ledger was while the curtain is down, until the coach shows it. */
+    private VBox hiddenLedger() {
+        Label text = Widgets.wrapped("soft");
+        text.setText(Texts.of("curtain.ledger"));
+        Button show = new Button(Texts.of("curtain.ledger.show"));
+        show.setId("curtain-show-ledger");
+        show.setOnAction(event -> ledgerBehindCurtain.set(true));
+        VBox hidden = new VBox(10, text, show);
+        hidden.getStyleClass().add("ledger-view");
+        hidden.visibleProperty().bind(ledgerPane.visibleProperty().not());
+        ledgerPane
+                .visibleProperty()
+                .bind(model.curtain().nodeProperty().lessThan(0).or(ledgerBehindCurtain));
+        model.curtain().nodeProperty().subscribe((before, now) -> {
+            if (before.intValue() < 0) {
+                ledgerBehindCurtain.set(false);
+            }
+        });
+        return hidden;
     }
 
     /** In a low window with large text these give way before the frame is cut. */
@@ -197,10 +237,13 @@ public final class ReadingView extends StackPane {
         boolean wide = upper.getWidth() >= WIDE;
         boolean calculating = calculation.openProperty().get();
         show(calculationPane, calculating);
-        boolean judged = judgementShown.get();
-        show(noteSide, !judged && (wide || !calculating));
-        show(judgingPane, judged && (wide || !calculating));
+        boolean room = wide || !calculating;
+        Written side = shownSide.get();
+        show(noteSide, room && side == Written.NOTES);
+        show(textPane, room && side == Written.TEXT);
+        show(judgingPane, room && side == Written.JUDGEMENT);
         notesTab.setSelected(noteSide.isVisible());
+        textTab.setSelected(textPane.isVisible());
         judgingTab.setSelected(judgingPane.isVisible());
         calculationTab.setSelected(calculating);
         rightSide.setPrefWidth(upper.getWidth() * (wide && calculating ? 0.36 : calculating ? 0.29 : 0.26));
@@ -208,8 +251,12 @@ public final class ReadingView extends StackPane {
 
     private void buildTabs(HBox upper, Runnable arrange) {
         notesTab.setOnAction(event -> {
-            judgementShown.set(false);
+            shownSide.set(Written.NOTES);
             calculation.openProperty().set(false);
+            arrange.run();
+        });
+        textTab.setOnAction(event -> {
+            showText();
             arrange.run();
         });
         judgingTab.setOnAction(event -> {
@@ -261,11 +308,33 @@ public final class ReadingView extends StackPane {
         questions.questionProperty().subscribe(() -> draw());
         model.nodeProperty().subscribe(() -> draw());
         ledgerPane.shownProperty().subscribe(() -> draw());
+        model.typed().refusalProperty().subscribe(() -> draw());
         draw();
-        board.positionProperty().bind(model.positionProperty());
-        board.lastMoveProperty().bind(model.lastMoveProperty());
+        // While a typed line cannot be read the board stands where it could not.
+        ObservableValue<LineReading.@Nullable Refused> refused = model.typed().refusalProperty();
+        board.positionProperty()
+                .bind(Bindings.createObjectBinding(
+                        () -> refused.getValue() == null
+                                ? model.positionProperty().get()
+                                : refused.getValue().at(),
+                        model.positionProperty(),
+                        refused));
+        board.lastMoveProperty()
+                .bind(Bindings.createObjectBinding(
+                        () -> refused.getValue() == null
+                                        || refused.getValue()
+                                                .at()
+                                                .equals(model.positionProperty().get())
+                                ? model.lastMoveProperty().get()
+                                : null,
+                        model.lastMoveProperty(),
+                        refused));
         board.flippedProperty().bindBidirectional(model.flippedProperty());
-        board.setOnMove(model::play);
+        board.setOnMove(move -> {
+            if (!linePad.field().mend(move)) {
+                model.play(move);
+            }
+        });
         board.setOnScroll(event -> {
             if (event.getDeltaY() > 0) {
                 model.previous();
@@ -297,6 +366,12 @@ public final class ReadingView extends StackPane {
      * chosen candidate or what threatens.
      */
     private void draw() {
+        if (model.typed().refusalProperty().get() != null) {
+            // The board stands where a typed line could not be read: nothing was asked or calculated there.
+            board.traces().clear();
+            board.marks().clear();
+            return;
+        }
         GivenAnswer answer = questions.answerProperty().get();
         boolean asked = questions.questionProperty().get() != null
                 && calculation.openProperty().get();
@@ -430,12 +505,30 @@ public final class ReadingView extends StackPane {
         calculationPane.focusCards();
     }
 
-    /** Shows the judgement in the place of the notes, and brings the keyboard to it. */
-    public void showJudgement() {
-        judgementShown.set(true);
+    /** Asks a question about the piece on a square. */
+    private void askAbout(CoachQuestion<?> question, Square square) {
+        if (!calculation.openProperty().get()) {
+            calculation.openProperty().set(true);
+        }
+        questions.questionProperty().set(null);
+        questions.askAbout(question, square);
+    }
+
+    private void showBeside(Written side) {
+        shownSide.set(side);
         if (getWidth() < WIDE) {
             calculation.openProperty().set(false);
         }
+    }
+
+    /** Shows the game as a text in the place of the notes. */
+    public void showText() {
+        showBeside(Written.TEXT);
+    }
+
+    /** Shows the judgement in the place of the notes, and brings the keyboard to it. */
+    public void showJudgement() {
+        showBeside(Written.JUDGEMENT);
         judgingPane.focusFirst();
     }
 
@@ -453,7 +546,7 @@ public final class ReadingView extends StackPane {
     }
 
     public void focusNote() {
-        judgementShown.set(false);
+        shownSide.set(Written.NOTES);
         if (!notes.isVisible() || !notesTab.isSelected()) {
             calculation.openProperty().set(false);
         }
@@ -462,6 +555,7 @@ public final class ReadingView extends StackPane {
 
     /** Brings a view of the ledger to the front, and the keyboard to it. */
     public void showLedger(LedgerModel.View view) {
+        ledgerBehindCurtain.set(true);
         ledgerPane.show(view);
     }
 

@@ -35,6 +35,7 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Walking;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.notation.LineReading;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Family;
@@ -117,6 +118,8 @@ final class CardPane extends VBox {
         getChildren().addAll(board(), pad(), line.answer(), head(), scroll);
         model.flowProperty().subscribe(() -> show());
         model.nodeProperty().subscribe(() -> show());
+        model.aheadProperty().subscribe(() -> show());
+        model.typed().refusalProperty().subscribe(() -> show());
         soundness.foundProperty().subscribe(() -> showFacts());
         soundness.shareProperty().subscribe((before, now) -> showFacts());
         checks.familiesProperty().subscribe(() -> showFacts());
@@ -126,7 +129,11 @@ final class CardPane extends VBox {
 
     private BoardView board() {
         board.setId("repertoire-board");
-        board.setOnMove(model::play);
+        board.setOnMove(move -> {
+            if (!line.mend(move)) {
+                model.play(move);
+            }
+        });
         board.setMinSize(250, 250);
         board.setPrefSize(300, 300);
         board.setMaxHeight(300);
@@ -277,19 +284,33 @@ final class CardPane extends VBox {
         if (step != null && !new Target(step.node(), step.edge().move()).equals(shown)) {
             keepEdits();
         }
-        Position position = model.current().position();
+        Move ahead = model.aheadProperty().get();
+        LineReading.Refused refused = model.typed().refusalProperty().get();
+        Position position = refused == null ? model.position() : refused.at();
         board.flippedProperty().set(model.repertoire().side() == Side.BLACK);
-        board.lastMoveProperty().set(step == null ? null : step.edge().move());
+        board.lastMoveProperty()
+                .set(
+                        refused != null
+                                ? null
+                                : ahead != null
+                                        ? ahead
+                                        : step == null ? null : step.edge().move());
         board.positionProperty().set(position);
         number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "..."));
         heading.setText(
-                step == null
-                        ? Texts.of("card.start")
-                        : model.name(step.node(), step.edge().move()));
+                ahead != null
+                        ? model.name(model.nodeProperty().get(), ahead)
+                        : step == null
+                                ? Texts.of("card.start")
+                                : model.name(step.node(), step.edge().move()));
         met.setText(
-                step == null
-                        ? ""
-                        : Texts.of("card.met", Chances.figure(model.likelihood().of(step.node(), step.edge()))));
+                ahead != null
+                        ? Texts.of("card.ahead")
+                        : step == null
+                                ? ""
+                                : Texts.of(
+                                        "card.met",
+                                        Chances.figure(model.likelihood().of(step.node(), step.edge()))));
         following.step();
     }
 

@@ -202,7 +202,7 @@ final class ListsPane extends VBox {
                     model.line(gap.node(), gap.move()),
                     where + ". " + does,
                     Chances.figure(gap.chance()),
-                    gap.to() >= 0 ? to(gap.to()) : to(gap.node())));
+                    gap.to() >= 0 ? to(gap.to()) : () -> model.lookAhead(gap.node(), gap.move())));
         }
         basis.setText(Texts.of("lists.basis.UNANSWERED", found.size(), Chances.figure(sum)));
         offerPass();

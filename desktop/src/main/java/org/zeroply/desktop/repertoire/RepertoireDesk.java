@@ -8,6 +8,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.function.LongConsumer;
 import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
@@ -24,6 +26,7 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.NameField;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
@@ -169,17 +172,16 @@ final class RepertoireDesk implements RepertoireView.Actions {
     }
 
     /** The fields of a repertoire's title, with what is in them at first. */
-    private record TitleForm(GridPane grid, TextField name, ChoiceBox<Side> side, TextField student) {
-        static TitleForm of(@Nullable Title first) {
+    private record TitleForm(GridPane grid, TextField name, ChoiceBox<Side> side, NameField student) {
+        static TitleForm of(@Nullable Title first, BiConsumer<String, Consumer<List<String>>> players) {
             TextField name = new TextField(first == null ? "" : first.name());
             name.setId("repertoire-name");
             name.setPromptText(Texts.of("repertoire.name.prompt"));
             name.setPrefWidth(320);
             ChoiceBox<Side> side = Choices.of(List.of(Side.values()), each -> Texts.of("side." + each));
             side.setId("repertoire-side");
-            TextField student = new TextField(first == null ? "" : first.student());
-            student.setId("repertoire-student");
-            student.setPromptText(Texts.of("repertoire.student.prompt"));
+            NameField student = new NameField("repertoire-student", first == null ? "" : first.student(), players);
+            student.setPrompt(Texts.of("repertoire.student.prompt"));
             GridPane grid = new GridPane();
             grid.getStyleClass().add("form");
             grid.setHgap(10);
@@ -197,7 +199,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         Optional<Title> title(String approach) {
             return name.getText().isBlank()
                     ? Optional.empty()
-                    : Optional.of(new Title(name.getText(), side.getValue(), student.getText(), approach));
+                    : Optional.of(new Title(name.getText(), side.getValue(), student.text(), approach));
         }
     }
 
@@ -211,7 +213,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     @Override
     public void makeNew() {
-        TitleForm form = TitleForm.of(null);
+        TitleForm form = TitleForm.of(null, NameField.players(workbook, background));
         CheckBox fromGames = new CheckBox(Texts.of("repertoire.fromGames"));
         fromGames.setId("repertoire-from-games");
         fromGames.disableProperty().bind(form.student().textProperty().isEmpty());
@@ -235,7 +237,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         if (open == null) {
             return;
         }
-        TitleForm form = TitleForm.of(open.title());
+        TitleForm form = TitleForm.of(open.title(), NameField.players(workbook, background));
         Button keep = primary("details.keep", "repertoire-keep");
         Sheet sheet = sheets.show(Texts.of("repertoire.retitle"), form.grid(), List.of(keep));
         keep.setOnAction(event -> form.title(open.title().approach()).ifPresent(title -> {

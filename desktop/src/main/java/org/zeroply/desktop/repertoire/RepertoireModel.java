@@ -66,6 +66,9 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
     private List<Integer> thread = List.of();
     private String threadName = "";
 
+    /** A reply that is looked at before it is in the repertoire. */
+    private final ReadOnlyObjectWrapper<@Nullable Move> ahead = new ReadOnlyObjectWrapper<>(this, "ahead");
+
     public RepertoireModel(Workbook workbook, Background background) {
         super(workbook.repertoires(), background);
         shelf = workbook.repertoires();
@@ -87,6 +90,21 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
     /** Where one is. */
     public ReadOnlyIntegerProperty nodeProperty() {
         return node.getReadOnlyProperty();
+    }
+
+    /**
+     * A reply after the current position that is looked at and not in the repertoire yet: the first move that is played
+     * answers it, and takes it in; null for none.
+     */
+    public ReadOnlyObjectProperty<@Nullable Move> aheadProperty() {
+        return ahead.getReadOnlyProperty();
+    }
+
+    /** The position that is shown: where one is, or after the reply that is looked at. */
+    public Position position() {
+        Move reply = ahead.get();
+        Position here = current().position();
+        return reply == null ? here : here.play(reply);
     }
 
     /** The line that is typed after the current position. */
@@ -173,6 +191,7 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
         unfolded = new HashSet<>();
         thread = List.of();
         likelihood = Likelihood.of(repertoire, wanted.title().approach());
+        ahead.set(null);
         node.set(read.has(at) ? at : Repertoire.ROOT);
         renewFlow();
     }
@@ -234,9 +253,18 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
     // ---- walking
 
     public void go(int to) {
-        if (repertoire.has(to) && to != node.get()) {
+        if (repertoire.has(to) && (to != node.get() || ahead.get() != null)) {
             typed.dismiss();
+            ahead.set(null);
             node.set(to);
+        }
+    }
+
+    /** Shows the position after a reply that is not in the repertoire. */
+    public void lookAhead(int at, Move reply) {
+        go(at);
+        if (node.get() == at && current().position().isLegal(reply)) {
+            ahead.set(reply);
         }
     }
 
@@ -302,6 +330,10 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
         if (!repertoire.has(node.get())) {
             node.set(Repertoire.ROOT);
         }
+        Move reply = ahead.get();
+        if (reply != null && (!current().position().isLegal(reply) || current().edge(reply) != null)) {
+            ahead.set(null);
+        }
         renewFlow();
     }
 
@@ -327,12 +359,17 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
 
     /** Takes a typed line of moves, all or none; says whether it was taken. */
     public boolean enter(String text) {
-        return typed.read(current().position(), text, moves -> moves.isEmpty() || addLine(moves));
+        return typed.read(position(), text, moves -> moves.isEmpty() || addLine(moves));
     }
 
-    private boolean addLine(List<Move> moves) {
+    private boolean addLine(List<Move> after) {
         if (openProperty().get() == null) {
             return false;
+        }
+        Move reply = ahead.get();
+        List<Move> moves = new ArrayList<>(after);
+        if (reply != null) {
+            moves.addFirst(reply);
         }
         return switch (repertoire.addLine(node.get(), moves)) {
             case Repertoire.Adding.Added added -> {

@@ -1,24 +1,28 @@
-package org.zeroply.desktop.reading;
+package org.zeroply.desktop.kit;
 
 import java.util.List;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.geometry.Side;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.VBox;
-import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.PlayerNames;
+import org.zeroply.store.GameShelf;
+import org.zeroply.store.Workbook;
 
 /**
  * Where a player's name is typed: names of the workbook complete it, and one that is written almost like a known one can
  * be given that spelling.
  */
-final class NameField extends VBox {
+public final class NameField extends VBox {
     private static final int MOST_OFFERED = 6;
+    private static final int LOOKED_AT = 40;
 
     private final TextField field = new TextField();
     private final ContextMenu offered = new ContextMenu();
@@ -26,8 +30,17 @@ final class NameField extends VBox {
     private final BiConsumer<String, Consumer<List<String>>> known;
     private boolean choosing;
 
+    /** The players of a workbook that fit a text, the most played first. */
+    public static BiConsumer<String, Consumer<List<String>>> players(Workbook workbook, Background background) {
+        return (text, answer) -> background.read(
+                () -> workbook.games().players(text, LOOKED_AT).stream()
+                        .map(GameShelf.Player::name)
+                        .toList(),
+                answer);
+    }
+
     /** @param known answers later with the names that have words beginning like those of a text, the most played first */
-    NameField(String id, String name, BiConsumer<String, Consumer<List<String>>> known) {
+    public NameField(String id, String name, BiConsumer<String, Consumer<List<String>>> known) {
         this.known = known;
         field.setId(id);
         field.setText(name);
@@ -41,6 +54,13 @@ final class NameField extends VBox {
                 offer(now.strip());
             }
         });
+        field.setOnMouseClicked(event -> offer(text()));
+        field.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.DOWN && !offered.isShowing()) {
+                offer(text());
+                event.consume();
+            }
+        });
         field.focusedProperty().subscribe(isFocused -> {
             if (!isFocused) {
                 offered.hide();
@@ -49,15 +69,21 @@ final class NameField extends VBox {
         });
     }
 
-    String text() {
+    public String text() {
         return field.getText().strip();
     }
 
+    /** What is typed, as it changes. */
+    public ReadOnlyStringProperty textProperty() {
+        return field.textProperty();
+    }
+
+    public void setPrompt(String prompt) {
+        field.setPromptText(prompt);
+    }
+
+    /** Names to choose from: those that go on from what is typed, the most played ones for an empty field. */
     private void offer(String typed) {
-        if (typed.isEmpty()) {
-            offered.hide();
-            return;
-        }
         known.accept(typed, names -> {
             if (!field.isFocused() || !text().equals(typed)) {
                 return;
