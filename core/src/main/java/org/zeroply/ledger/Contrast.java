@@ -88,7 +88,10 @@ public final class Contrast {
                     .filter(way -> !those.contains(way))
                     .mapToObj(names::get)
                     .toList();
-            String subject = subject(squares(those.getFirst(), factor, side), men, side);
+            String subject = Words.of(
+                    "contrast.men",
+                    Words.of("side." + side),
+                    squares(those.getFirst(), factor, side).inWords(men, "contrast.pawns"));
             sentences.add(Words.of(
                     "contrast.only",
                     Lists.inWords(those.stream().map(names::get).toList()),
@@ -100,24 +103,6 @@ public final class Contrast {
 
     private Value.Squares squares(int way, Factor factor, Side side) {
         return value(way, factor, side) instanceof Value.Squares squares ? squares : new Value.Squares(SquareSet.NONE);
-    }
-
-    /** "White's Nf3 and pawn on c6". */
-    private static String subject(Value.Squares named, SquareSet men, Side side) {
-        List<String> parts = new ArrayList<>();
-        SquareSet pawns = SquareSet.NONE;
-        for (Square square : men) {
-            if (named.letters().getOrDefault(square, "").isEmpty()) {
-                pawns = pawns.or(SquareSet.of(square));
-            } else {
-                parts.add(named.text(SquareSet.of(square)));
-            }
-        }
-        if (!pawns.isEmpty()) {
-            List<String> squares = pawns.stream().map(Square::toString).toList();
-            parts.add(Words.of("contrast.pawns", squares.size(), Lists.inWords(squares)));
-        }
-        return Words.of("contrast.men", Words.of("side." + side), Lists.inWords(parts));
     }
 
     /** The figures after each way, where they are not all the same. */

@@ -115,7 +115,7 @@ public final class FirstSight {
                 && !men.squares().without(said).isEmpty()) {
             SquareSet squares = men.squares().without(said);
             String key = side == position.sideToMove() ? "mustSee" : "canTake";
-            say(hanging, key, name(side.opposite()), men.text(squares), squares.size());
+            say(hanging, key, name(side.opposite()), men.inWords(squares, "sight.pawns"), squares.size());
         }
     }
 

@@ -112,6 +112,24 @@ public sealed interface Value {
                     .collect(Collectors.joining(" "));
         }
 
+        /**
+         * Some of these squares in a sentence: "Nf3 and pawn on c6".
+         *
+         * @param pawnsKey of the words for pawns, given how many and where
+         */
+        String inWords(SquareSet some, String pawnsKey) {
+            List<String> parts = new ArrayList<>();
+            List<String> pawns = new ArrayList<>();
+            for (Square square : some) {
+                String letter = letters.getOrDefault(square, "");
+                (letter.isEmpty() ? pawns : parts).add(letter + square);
+            }
+            if (!pawns.isEmpty()) {
+                parts.add(Words.of(pawnsKey, pawns.size(), Lists.inWords(pawns)));
+            }
+            return Lists.inWords(parts);
+        }
+
         @Override
         public boolean equals(@Nullable Object other) {
             return other instanceof Squares set && set.squares.equals(squares);

@@ -21,7 +21,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -122,8 +122,11 @@ public final class JudgingPane extends VBox {
         threshold.setValue(nearest(model.thresholdProperty().get()));
         threshold.setOnAction(event -> model.thresholdProperty().set(threshold.getValue()));
         model.thresholdProperty().subscribe(now -> threshold.setValue(nearest(now.doubleValue())));
-        threshold.setMinWidth(0);
-        getChildren().addAll(summary, rows, new HBox(8, judge, stop, report, threshold));
+        judge.setMinWidth(USE_PREF_SIZE);
+        report.setMinWidth(USE_PREF_SIZE);
+        threshold.setMinWidth(USE_PREF_SIZE);
+        stop.setMinWidth(USE_PREF_SIZE);
+        getChildren().addAll(summary, rows, new FlowPane(8, 6, judge, stop, report, threshold));
         model.judgementProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
         // The coach's cause is told with a turning point.

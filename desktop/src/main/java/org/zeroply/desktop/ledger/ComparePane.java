@@ -19,6 +19,7 @@ import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.ledger.Comparison;
+import org.zeroply.ledger.Contrast;
 import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Factor;
 import org.zeroply.ledger.RunningBalance;
@@ -29,12 +30,19 @@ import org.zeroply.notation.MoveNames;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 
-/** Ways to go on side by side: a column a way, a row for every factor in which they are not all the same. */
+/**
+ * Ways to go on side by side: what is different in sentences, and behind them a table with a column a way and a row for
+ * every factor in which they are not all the same.
+ */
 final class ComparePane extends VBox {
     private final CompareModel model;
     private final FlowPane offered = new FlowPane(4, 4);
     private final LineField typed;
     private final Label hint = new Label();
+    private static final int SENTENCES = 6;
+
+    private final VBox sentences = new VBox(6);
+    private final ToggleButton unfold = new ToggleButton();
     private final GridPane table = new GridPane();
 
     ComparePane(LedgerModel ledger, CalculationModel calculation) {
@@ -50,7 +58,13 @@ final class ComparePane extends VBox {
         hint.getStyleClass().add("soft");
         table.getStyleClass().add("compare-table");
         table.setId("compare-table");
-        ScrollPane scroll = new ScrollPane(table);
+        sentences.setId("compare-sentences");
+        unfold.setId("compare-entries");
+        unfold.getStyleClass().add("quiet-menu");
+        table.visibleProperty().bind(unfold.selectedProperty());
+        table.managedProperty().bind(table.visibleProperty());
+        unfold.selectedProperty().subscribe(open -> unfold.setText(Texts.of(open ? "compare.fold" : "compare.unfold")));
+        ScrollPane scroll = new ScrollPane(new VBox(8, sentences, unfold, table));
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -95,11 +109,14 @@ final class ComparePane extends VBox {
         table.getChildren().clear();
         table.getColumnConstraints().clear();
         boolean any = comparison != null;
+        sentences.getChildren().clear();
+        Widgets.present(unfold, any);
         hint.setText(any ? "" : Texts.of("compare.few"));
         Widgets.present(hint, !any);
         if (comparison == null) {
             return;
         }
+        tell(comparison);
         int ways = comparison.ways().size();
         double share = 72.0 / ways;
         table.getColumnConstraints().add(column(28, HPos.LEFT));
@@ -137,6 +154,22 @@ final class ComparePane extends VBox {
             Label same = Widgets.label("soft", Texts.of("compare.same"));
             table.add(same, 0, row, ways + 1, 1);
         }
+    }
+
+    /** What is different, in a few sentences. */
+    private void tell(Comparison comparison) {
+        List<String> names = comparison.ways().stream()
+                .map(way -> MoveNames.of(comparison.position(), way.first(), language()))
+                .toList();
+        List<Factor> telling = comparison.factors().stream()
+                .filter(factor -> !factor.is(Factor.Trait.UNSPECIFIC))
+                .toList();
+        Contrast.of(comparison, telling, names).stream().limit(SENTENCES).forEach(sentence -> {
+            Label label = Widgets.wrapped("sentence");
+            label.setText(sentence.text());
+            label.setTooltip(new Tooltip(sentence.factor().rule()));
+            sentences.getChildren().add(label);
+        });
     }
 
     private static ColumnConstraints column(double percent, HPos side) {

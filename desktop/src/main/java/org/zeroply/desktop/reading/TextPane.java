@@ -13,6 +13,7 @@ import javafx.scene.text.TextFlow;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GameText;
 import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
@@ -66,10 +67,13 @@ final class TextPane extends VBox {
         } else {
             paragraphs.refresh();
         }
-        int here = paragraphOf(game.nodeProperty().get());
-        if (here >= 0) {
-            paragraphs.scrollTo(Math.max(0, here - 1));
-        }
+        // A list knows the heights of its rows only after they were laid out.
+        FxThread.later(() -> {
+            int here = paragraphOf(game.nodeProperty().get());
+            if (here >= 0) {
+                paragraphs.scrollTo(Math.max(0, here - 1));
+            }
+        });
     }
 
     private int paragraphOf(int node) {
@@ -89,7 +93,7 @@ final class TextPane extends VBox {
 
         Cell() {
             getStyleClass().add("ledger-cell");
-            box.prefWidthProperty().bind(paragraphs.widthProperty().subtract(34));
+            box.prefWidthProperty().bind(paragraphs.widthProperty().subtract(52));
             HBox.setHgrow(flow, Priority.ALWAYS);
         }
 
