@@ -56,7 +56,8 @@ public record Change(Entry before, Entry after) {
         if (before.value() instanceof Value.Squares old && after.value() instanceof Value.Squares now) {
             return squares(factor, old, now);
         }
-        String was = before.value().isNothing() ? Words.of("none") : before.value().text();
+        String was =
+                before.value().isNothing() ? Words.of("none") : before.value().text();
         String is = after.value().isNothing() ? Words.of("none") : after.value().text();
         return Words.of("change.value", was, is);
     }

@@ -2,9 +2,12 @@ package org.zeroply.task;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
@@ -18,7 +21,7 @@ import org.zeroply.words.Words;
  *
  * @param choice the move that was chosen, or why there is none; empty where nothing was to be chosen or answered
  * @param rows the rows of the script
- * @param missed what was there to be earned and was not, in the order of the scheme
+ * @param missed what was there to be earned and was not, once a branch, in the order of the scheme
  * @param lost what a wrong choice cost
  * @param points earned, the penalty taken off
  * @param outOf the most that one script can earn
@@ -88,11 +91,10 @@ public record MarkedPage(
     /** Puts a marked script together. */
     public static MarkedPage of(Task task, Script script, MarkedScript marked) {
         Map<Integer, List<Earned>> byRow = new HashMap<>();
-        List<Missed> missed = new ArrayList<>();
+        List<MarkedItem> missed = new ArrayList<>();
         marked.items().stream().flatMap(MarkedItem::carriers).forEach(item -> {
             if (item.earned().isZero()) {
-                missed.add(new Missed(
-                        item.item().label(), item.reason(), item.item().earned(want -> true)));
+                missed.add(item);
             } else {
                 byRow.computeIfAbsent(item.row(), row -> new ArrayList<>())
                         .add(new Earned(item.item().label(), item.reason(), item.earned()));
@@ -103,10 +105,37 @@ public record MarkedPage(
                 marked.lines().stream()
                         .map(line -> row(line, byRow.getOrDefault(line.line().row(), List.of())))
                         .toList(),
-                missed,
+                byBranch(task, missed),
                 marked.lost(),
                 marked.points(),
                 marked.outOf());
+    }
+
+    /** What is missing, once a branch: what lies behind a move that is missing itself is counted with that move. */
+    private static List<Missed> byBranch(Task task, List<MarkedItem> missed) {
+        GameTree tree = task.solution();
+        Map<Integer, MarkedItem> byPlace = new LinkedHashMap<>();
+        missed.forEach(item -> place(item).ifPresent(place -> byPlace.putIfAbsent(place, item)));
+        Map<MarkedItem, Points> worth = new LinkedHashMap<>();
+        for (MarkedItem item : missed) {
+            MarkedItem first = item;
+            OptionalInt place = place(item);
+            if (place.isPresent() && tree.has(place.getAsInt())) {
+                first = tree.pathTo(place.getAsInt()).stream()
+                        .filter(byPlace::containsKey)
+                        .findFirst()
+                        .map(byPlace::get)
+                        .orElse(item);
+            }
+            worth.merge(first, item.item().earned(want -> true), Points::plus);
+        }
+        List<Missed> told = new ArrayList<>();
+        worth.forEach((item, points) -> told.add(new Missed(item.item().label(), item.reason(), points)));
+        return told;
+    }
+
+    private static OptionalInt place(MarkedItem item) {
+        return item.item().wants().findFirst().map(Want::place).orElse(OptionalInt.empty());
     }
 
     private static Optional<Choice> choice(Task task, Script script, MarkedScript marked, List<Earned> earned) {

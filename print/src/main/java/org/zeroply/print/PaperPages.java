@@ -157,7 +157,11 @@ public final class PaperPages {
         page.line("p", "name-line", Words.of("paper.name"));
         for (int i = 0; i < paper.tasks().size(); i++) {
             Task task = paper.tasks().get(i);
-            page.open("div", "class", "marking");
+            page.open("table", "class", "moment").open("tr");
+            page.open("td", "class", "diagram");
+            Diagram.write(page, task.start(), task.solver(), SMALL_MILLIMETRES);
+            page.close();
+            page.open("td", "class", "said");
             heading(
                     page,
                     i + 1,
@@ -172,6 +176,7 @@ public final class PaperPages {
             }
             page.close();
             page.close();
+            page.close().close();
         }
         page.close();
         page.close();
@@ -196,10 +201,9 @@ public final class PaperPages {
             page.open("span", "class", "row-kind")
                     .text(way + cell.item().want().skill().title() + " ")
                     .close();
-            page.open("span", "class", "box")
-                    .text(points.isZero() ? "\u00a0" : points.toString())
-                    .close();
-            page.text(" ");
+            // The box is for what was earned; beside it stands what there is.
+            page.open("span", "class", "box").text("\u00a0\u00a0\u00a0").close();
+            page.text(points.isZero() ? " " : " " + Words.of("paper.box", points) + " ");
         }
         page.close();
         page.close();
@@ -222,7 +226,6 @@ public final class PaperPages {
                         result.points(),
                         result.outOf(),
                         result.millis() / 60_000));
-        page.line("p", "summary", result.advice());
         for (int i = 0; i < sitting.tasks().size(); i++) {
             Sitting.Attempt attempt = sitting.tasks().get(i);
             if (attempt.end() != Sitting.End.OPEN) {

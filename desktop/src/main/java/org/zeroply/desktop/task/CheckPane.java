@@ -1,7 +1,12 @@
 package org.zeroply.desktop.task;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -17,14 +22,14 @@ import org.zeroply.task.TaskCheck;
 /** What the check of a task found, and what can be done about each remark. */
 final class CheckPane extends VBox {
     private final TasksModel model;
-    private final Consumer<TaskCheck.Remark> accept;
+    private final Consumer<List<TaskCheck.Remark>> accept;
     private final Runnable toSolution;
 
     /**
-     * @param accept settles a remark with a note
+     * @param accept settles remarks with one note
      * @param toSolution shows the solution, where a remark is to be mended
      */
-    CheckPane(TasksModel model, Consumer<TaskCheck.Remark> accept, Runnable toSolution) {
+    CheckPane(TasksModel model, Consumer<List<TaskCheck.Remark>> accept, Runnable toSolution) {
         super(8);
         this.model = model;
         this.accept = accept;
@@ -53,19 +58,47 @@ final class CheckPane extends VBox {
         TaskCheck check = checked.check();
         Label summary = Widgets.wrapped("soft");
         summary.setId("tasks-check-summary");
-        long open = check.remarks().stream()
-                .filter(each -> each.kind().isOpen() && each.settled(task).isEmpty())
-                .count();
-        summary.setText(Texts.of("tasks.check.summary", check.looked(), open, check.by()));
+        summary.setText(Texts.of(
+                "tasks.check.summary",
+                check.looked(),
+                open(task, check.remarks()).size(),
+                check.by()));
         getChildren().add(summary);
         if (!check.dump().outOf().isZero()) {
             Label dump = Widgets.wrapped("soft");
             dump.setText(check.dump().inWords());
             getChildren().add(dump);
         }
-        for (TaskCheck.Remark remark : check.remarks()) {
-            getChildren().add(remark(task, remark));
+        Map<Integer, List<TaskCheck.Remark>> byMove = new LinkedHashMap<>();
+        check.remarks()
+                .forEach(remark -> byMove.computeIfAbsent(remark.node(), any -> new ArrayList<>())
+                        .add(remark));
+        List<TaskCheck.Remark> allOpen = open(task, check.remarks());
+        if (allOpen.size() > 1) {
+            getChildren().add(link("tasks.check.acceptAll", () -> accept.accept(allOpen)));
         }
+        byMove.forEach((node, remarks) -> {
+            getChildren().add(heading(task, node, remarks));
+            remarks.forEach(remark -> getChildren().add(remark(task, remark)));
+        });
+    }
+
+    private static List<TaskCheck.Remark> open(Task task, List<TaskCheck.Remark> remarks) {
+        return remarks.stream()
+                .filter(each -> each.kind().isOpen() && each.settled(task).isEmpty())
+                .toList();
+    }
+
+    /** The move that remarks are about, and a way to settle them together. */
+    private Node heading(Task task, int node, List<TaskCheck.Remark> remarks) {
+        Label move = Widgets.label("section-heading", model.name(node));
+        HBox heading = new HBox(10, move);
+        heading.setAlignment(Pos.BASELINE_LEFT);
+        List<TaskCheck.Remark> open = open(task, remarks);
+        if (open.size() > 1) {
+            heading.getChildren().add(link("tasks.check.acceptMove", () -> accept.accept(open)));
+        }
+        return heading;
     }
 
     private Node remark(Task task, TaskCheck.Remark remark) {
@@ -86,10 +119,12 @@ final class CheckPane extends VBox {
                 ways.getChildren().add(link("tasks.check.add", () -> model.addLine(remark)));
             }
             ways.getChildren()
-                    .addAll(link("tasks.check.accept", () -> accept.accept(remark)), link("tasks.check.change", () -> {
-                        model.go(remark.node());
-                        toSolution.run();
-                    }));
+                    .addAll(
+                            link("tasks.check.accept", () -> accept.accept(List.of(remark))),
+                            link("tasks.check.change", () -> {
+                                model.go(remark.node());
+                                toSolution.run();
+                            }));
             box.getChildren().add(ways);
         }
         return box;

@@ -208,7 +208,11 @@ public final class MarkedView extends BorderPane {
         }
         Label advice = Widgets.wrapped("sitting-text");
         advice.setText(whole.result().advice());
-        VBox pane = new VBox(10, board, at, where, bars, advice);
+        Widgets.present(advice, false);
+        // The student may look at this page; advice is the coach's.
+        Button forCoach = Widgets.quietButton(
+                "marked.advice", "marked-advice", () -> Widgets.present(advice, !advice.isVisible()));
+        VBox pane = new VBox(10, board, at, where, bars, forCoach, advice);
         pane.getStyleClass().add("marked-left");
         ScrollPane scroll = new ScrollPane(pane);
         scroll.setFitToWidth(true);

@@ -17,9 +17,12 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -29,6 +32,7 @@ import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.game.SignShapes;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
@@ -78,7 +82,9 @@ public final class SittingView extends BorderPane {
     private final VBox sheet = new VBox(10);
     private final Button pause = new Button();
     private final Timeline ticking;
+    private final FlowPane strip = new FlowPane(4, 4);
     private int shown = -1;
+    private int lastRow;
 
     /**
      * @param askToLeave called where somebody wants to leave before the end
@@ -159,9 +165,60 @@ public final class SittingView extends BorderPane {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        VBox pane = new VBox(14, top, scroll, buttons, help);
+        VBox pane = new VBox(14, top, scroll, strip, buttons, help);
         pane.getStyleClass().add("sitting-paper");
         return pane;
+    }
+
+    /** What the keys do to a row, to be clicked: it is done to the row one wrote in last. */
+    private void fillStrip(Task task) {
+        strip.setId("sitting-strip");
+        strip.getChildren().clear();
+        Widgets.present(strip, task.kind() != TaskKind.PLAY_ON);
+        if (task.kind() == TaskKind.CALCULATE || task.kind() == TaskKind.CANDIDATES) {
+            strip.getChildren().add(deed("sitting.mine", "sitting-mine", () -> model.chooseFirstOf(lastRow)));
+        }
+        if (task.kind() == TaskKind.ELIMINATE) {
+            strip.getChildren()
+                    .add(deed(
+                            "sitting.survives",
+                            "sitting-survives",
+                            () -> model.setRow(lastRow, SittingModel.surviving(textOf(lastRow)))));
+        }
+        for (Opinion opinion : Opinion.values()) {
+            ToggleButton verdict = new ToggleButton();
+            verdict.setGraphic(SignShapes.draw(opinion.sign()));
+            verdict.getStyleClass().add("sign");
+            verdict.setId("sitting-verdict-" + opinion.sign());
+            verdict.setTooltip(new Tooltip(opinion.text()));
+            verdict.setAccessibleText(Texts.of("sitting.verdict") + ": " + opinion.text());
+            verdict.setFocusTraversable(false);
+            verdict.setOnAction(event -> {
+                verdict.setSelected(false);
+                setOpinion(lastRow, Optional.of(opinion));
+            });
+            strip.getChildren().add(verdict);
+        }
+        strip.getChildren()
+                .addAll(
+                        deed("sitting.newRow", "sitting-new-row", () -> newRow("")),
+                        deed(
+                                "sitting.branch",
+                                "sitting-branch",
+                                () -> newRow(
+                                        model.branch(lastRow, field(lastRow).getCaretPosition()))));
+    }
+
+    private static Button deed(String key, String id, Runnable action) {
+        Button deed = Widgets.button(key, id, action);
+        deed.setFocusTraversable(false);
+        return deed;
+    }
+
+    private void newRow(String begin) {
+        int below = script().rows().size();
+        model.insertRow(below, begin);
+        focusRow(below, true);
     }
 
     private Script script() {
@@ -235,6 +292,8 @@ public final class SittingView extends BorderPane {
         }
         sheet.getChildren().clear();
         rows.getChildren().clear();
+        lastRow = 0;
+        fillStrip(task);
         switch (task.kind()) {
             case CALCULATE -> sheet.getChildren().addAll(labelled("sitting.choice", choice), rows);
             case ELIMINATE -> sheet.getChildren().addAll(rows);
@@ -340,6 +399,9 @@ public final class SittingView extends BorderPane {
             }
         });
         field.focusedProperty().subscribe((before, now) -> {
+            if (now) {
+                lastRow = index;
+            }
             if (!model.isDone()) {
                 showRows();
             }
@@ -400,10 +462,7 @@ public final class SittingView extends BorderPane {
     private void rowKeys(KeyEvent event, int row) {
         boolean taken = true;
         if (event.getCode() == KeyCode.ENTER && event.isShortcutDown()) {
-            String begin = model.branch(row, field(row).getCaretPosition());
-            int below = script().rows().size();
-            model.insertRow(below, begin);
-            focusRow(below, true);
+            newRow(model.branch(row, field(row).getCaretPosition()));
         } else if (event.getCode() == KeyCode.ENTER) {
             int below = script().rows().size();
             if (row == below - 1) {

@@ -280,10 +280,8 @@ final class SolutionPane extends BorderPane {
                     "row-comment",
                     row.comment() + (row.comment().isEmpty() || row.opinion().isEmpty() ? "" : " · ") + row.opinion());
             said.setMinWidth(0);
-            Region indent = new Region();
-            indent.setMinWidth(16.0 * Math.min(12, row.indent()));
             Region space = Widgets.space();
-            HBox box = new HBox(8, indent, moves, said, space);
+            HBox box = new HBox(8, indent(row.indent()), moves, said, space);
             box.setAlignment(Pos.CENTER_LEFT);
             for (MarkCell cell : row.marks()) {
                 box.getChildren().add(mark(cell));
@@ -292,6 +290,18 @@ final class SolutionPane extends BorderPane {
                 box.getChildren().add(menuButton(row));
             }
             setGraphic(box);
+        }
+
+        /** A rule for each branch that the row lies in. */
+        private static HBox indent(int depth) {
+            HBox indent = new HBox();
+            indent.setFillHeight(true);
+            for (int i = 0; i < Math.min(12, depth); i++) {
+                Region rule = new Region();
+                rule.getStyleClass().add("branch-rule");
+                indent.getChildren().add(rule);
+            }
+            return indent;
         }
 
         /** The menu of a row is made when it is asked for, by its button or the right mouse button. */

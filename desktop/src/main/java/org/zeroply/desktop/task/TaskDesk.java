@@ -377,8 +377,8 @@ final class TaskDesk implements TasksView.Actions {
     }
 
     @Override
-    public void accept(TaskCheck.Remark remark) {
-        forms.accept(remark);
+    public void accept(List<TaskCheck.Remark> remarks) {
+        forms.accept(remarks);
     }
 
     /** Whether there is nothing in a paper yet, which is then said. */

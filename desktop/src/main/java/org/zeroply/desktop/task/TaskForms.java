@@ -42,6 +42,8 @@ import org.zeroply.task.Want;
 
 /** What is asked for on a sheet of paper about tasks: an item, questions, a note, an award, students, a script from paper. */
 public final class TaskForms {
+    private static final int REMARKS_SHOWN = 8;
+
     private static final int QUESTIONS = 8;
 
     /** Lays a sheet over the window. */
@@ -321,10 +323,16 @@ public final class TaskForms {
 
     // ---- notes and awards
 
-    /** Accepts a remark of the check with a note. */
-    public void accept(TaskCheck.Remark remark) {
+    /** Accepts remarks of the check with one note. */
+    public void accept(List<TaskCheck.Remark> remarks) {
         Label about = Widgets.wrapped("");
-        about.setText(remark.text());
+        about.setText(remarks.stream()
+                        .map(TaskCheck.Remark::text)
+                        .limit(REMARKS_SHOWN)
+                        .collect(Collectors.joining("\n"))
+                + (remarks.size() > REMARKS_SHOWN
+                        ? "\n" + Texts.of("accept.more", remarks.size() - REMARKS_SHOWN)
+                        : ""));
         about.setPrefWidth(460);
         TextField note = field("accept-note", "");
         note.setPromptText(Texts.of("accept.note"));
@@ -332,7 +340,7 @@ public final class TaskForms {
         Sheet sheet = show.show(Texts.of("accept.title"), new VBox(10, about, note), List.of(keep));
         note.requestFocus();
         keep.setOnAction(event -> {
-            model.accept(remark, note.getText().strip());
+            model.accept(remarks, note.getText().strip());
             sheet.close();
         });
     }

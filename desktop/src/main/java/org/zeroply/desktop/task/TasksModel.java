@@ -532,8 +532,16 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
         edit(task -> TaskCheck.addLine(task, remark), Texts.of("undo.task.remark.add"));
     }
 
-    /** Accepts a remark with a note. */
-    public void accept(TaskCheck.Remark remark, String note) {
-        edit(task -> TaskCheck.accept(task, remark, note), Texts.of("undo.task.remark.accept"));
+    /** Accepts remarks with one note, as one edit. */
+    public void accept(List<TaskCheck.Remark> remarks, String note) {
+        edit(
+                task -> {
+                    Task accepted = task;
+                    for (TaskCheck.Remark remark : remarks) {
+                        accepted = TaskCheck.accept(accepted, remark, note);
+                    }
+                    return accepted;
+                },
+                Texts.of("undo.task.remark.accept"));
     }
 }

@@ -57,7 +57,7 @@ public final class TasksView extends StackPane {
 
         void editQuestions();
 
-        void accept(TaskCheck.Remark remark);
+        void accept(List<TaskCheck.Remark> remarks);
 
         /** The button that leads to all that can be done here. */
         Button moreButton();
