@@ -134,8 +134,9 @@ public record MarkedPage(
         return told;
     }
 
+    /** Where it hangs; a group whose points stand on the whole is of no one branch. */
     private static OptionalInt place(MarkedItem item) {
-        return item.item().wants().findFirst().map(Want::place).orElse(OptionalInt.empty());
+        return item.item() instanceof Item.Single single ? single.want().place() : OptionalInt.empty();
     }
 
     private static Optional<Choice> choice(Task task, Script script, MarkedScript marked, List<Earned> earned) {

@@ -112,6 +112,35 @@ public record Task(
         return of(TaskKind.CALCULATE, below(game, node), last);
     }
 
+    /**
+     * The task with the line that was better as its main line. The game's own line goes no further than the better one and
+     * what was written beside it or about it: the rest of a game is no part of a solution.
+     *
+     * @param better from the start of the task; empty if nothing better was there
+     */
+    public Task withBetter(List<Move> better) {
+        List<Integer> played = solution.mainLine();
+        GameTree tree = solution;
+        if (!better.isEmpty()) {
+            GameTree.Edit line = tree.addLine(GameTree.ROOT, better);
+            tree = line.tree().promote(line.focus()).tree();
+        }
+        int needed = better.size();
+        for (GameNode node : tree.table()) {
+            if (node != null) {
+                boolean beside = !played.contains(node.id());
+                boolean said = !node.after().isEmpty() || !node.signs().isEmpty();
+                needed = beside || said ? Math.max(needed, tree.depth(node.id())) : needed;
+            }
+        }
+        // Without any other line the coach says where it ends.
+        boolean other = tree.size() > played.size() || !better.isEmpty();
+        return withSolution(
+                other && needed > 0 && needed < played.size()
+                        ? tree.delete(played.get(needed)).tree()
+                        : tree);
+    }
+
     /** A node of the game and the one of the solution that it became. */
     private record Copied(int from, int to) {}
 

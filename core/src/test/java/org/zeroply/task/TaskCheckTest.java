@@ -2,11 +2,15 @@ package org.zeroply.task;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.notation.San;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Analyst;
 import org.zeroply.search.Calculator;
@@ -162,5 +166,36 @@ class TaskCheckTest {
                 .satisfies(last -> assertThat(last.san()).isEqualTo("d5"));
         assertThat(PgnWriter.movetext(task.solution())).isEqualTo("2. c4! (2. Nf3 {solid} 2... Nf6) 2... e6");
         assertThat(Task.from(game.solution(), GameTree.ROOT).last()).isNull();
+    }
+
+    @Test
+    void theRestOfAGameIsNoPartOfASolution() {
+        GameTree game = GameTree.of(Position.START);
+        game = game.addLine(GameTree.ROOT, line("e4", "e5", "Nf3", "Nc6", "Bb5", "a6", "Ba4", "Nf6"))
+                .tree();
+        Task task = Task.from(game, GameTree.ROOT).withBetter(line("d4", "d5", "c4"));
+        assertThat(San.line(Position.START, moves(task.solution()))).isEqualTo("1.d4 d5 2.c4");
+        assertThat(task.solution().size()).isEqualTo(6);
+        // Without another line nobody but the coach can say where it ends.
+        assertThat(Task.from(game, GameTree.ROOT)
+                        .withBetter(List.of())
+                        .solution()
+                        .size())
+                .isEqualTo(8);
+    }
+
+    private static List<Move> line(String... moves) {
+        List<Move> line = new ArrayList<>();
+        Position position = Position.START;
+        for (String move : moves) {
+            Move read = Objects.requireNonNull(San.read(position, move));
+            line.add(read);
+            position = position.play(read);
+        }
+        return line;
+    }
+
+    private static List<Move> moves(GameTree tree) {
+        return tree.mainLine().stream().map(id -> tree.node(id).played()).toList();
     }
 }

@@ -83,7 +83,7 @@ class PaperPagesTest {
     void thePaperHoldsNoAnswersAndThreeTasksFillAPage() throws IOException {
         PaperPages.Sheet sheet = new PaperPages.Sheet.Tasks(paper(), 3);
         assertThat(PaperPages.html(sheet))
-                .contains("White wins.", "White to move.", "out of 8")
+                .contains("White wins.", "White to move.", "8 points")
                 .doesNotContain("a5 ", "guards its neighbour", "the pawn behind");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         assertThat(PaperPages.pdf(sheet, out)).isEqualTo(1);
@@ -96,7 +96,8 @@ class PaperPagesTest {
     @Test
     void theMarkingSheetHasTreeAndBoxes() throws IOException {
         assertThat(PaperPages.html(new PaperPages.Sheet.Marking(paper())))
-                .contains("51.a5", "guards its neighbour", "choosing", "considering", "White is winning");
+                .contains(
+                        "51.a5", "guards its neighbour", "choosing", "considering", "White is winning", "of 8", "<svg");
     }
 
     @Test
@@ -122,7 +123,11 @@ class PaperPagesTest {
         Task task = groups.tasks().getFirst();
         Sitting.Attempt attempt = sitting.tasks().getFirst();
         MarkedPage page = MarkedPage.of(task, attempt.script(), attempt.marked());
-        assertThat(page.missed()).extracting(MarkedPage.Missed::label).contains("Ke4 Kf7 Kf5 Ke8 Kg6", "ALL");
+        assertThat(page.missed())
+                .extracting(MarkedPage.Missed::label)
+                .contains("Ke4 Kf7 Kf5 Ke8", "ALL")
+                // What lies behind a move that is missing is not told once more.
+                .doesNotContain("Ke4 Kf7 Kf5 Ke8 Kg6");
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PaperPages.pdf(new PaperPages.Sheet.Marked(sitting), out);
         String text;

@@ -34,6 +34,7 @@ import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.print.PaperPages;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Item;
@@ -234,7 +235,7 @@ final class TaskDesk implements TasksView.Actions {
         Game game = reading.gameProperty().get();
         int node = reading.nodeProperty().get();
         Task task = Task.from(game.tree(), node);
-        add(task.withSolution(withBetter(task.solution(), game.tree(), node))
+        add(task.withBetter(better(game.tree(), node))
                 .withSource(Texts.of(
                         "tasks.source.game",
                         GameNames.players(game),
@@ -249,24 +250,19 @@ final class TaskDesk implements TasksView.Actions {
                 task.start().moveNumber())));
     }
 
-    /** The solution with the line that was better, if the game is judged and something better was there to be found. */
-    private GameTree withBetter(GameTree solution, GameTree tree, int node) {
+    /** The line that was better, if the game is judged and something better was there to be found. */
+    private List<Move> better(GameTree tree, int node) {
         Judgement judgement = judging.judgementProperty().get();
         boolean main = node == GameTree.ROOT || tree.isMainLine(node);
         if (judgement == null || !main) {
-            return solution;
+            return List.of();
         }
         int ply = tree.depth(node);
         return judgement.moves().stream()
                 .filter(move -> move.ply() == ply && move.loss() >= WORTH_ASKING && !move.isBest())
-                .filter(move -> !move.before().best().isEmpty())
                 .findFirst()
-                .map(move -> {
-                    GameTree.Edit line =
-                            solution.addLine(GameTree.ROOT, move.before().best());
-                    return line.tree().promote(line.focus()).tree();
-                })
-                .orElse(solution);
+                .map(move -> move.before().best())
+                .orElse(List.of());
     }
 
     /** A task from a position, such as one that was set up. */
