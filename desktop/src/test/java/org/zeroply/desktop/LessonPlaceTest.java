@@ -383,7 +383,7 @@ class LessonPlaceTest extends AtTheWindow {
         });
         stand.settle();
         assertThat(find("#lesson-opening", TextField.class).getText())
-                .endsWith("Repertoire (Queen pawn): White left with 1.e4; the answer is 1.d4.");
+                .endsWith("Repertoire (Queen pawn): White chose another opening, 1.e4; the repertoire has 1.d4.");
         Stand.onStage(() -> {
             student.setValue(Side.BLACK);
             student.fireEvent(new ActionEvent());

@@ -96,8 +96,8 @@ class PaperPagesTest {
     @Test
     void theMarkingSheetHasTreeAndBoxes() throws IOException {
         assertThat(PaperPages.html(new PaperPages.Sheet.Marking(paper())))
-                .contains(
-                        "51.a5", "guards its neighbour", "choosing", "considering", "White is winning", "of 8", "<svg");
+                .contains("51.a5", "guards its neighbour", "choosing", "considering", "White is winning", "<svg")
+                .containsPattern("of [1-9]");
     }
 
     @Test

@@ -10,16 +10,25 @@ public final class GameNames {
 
     /** White and Black, with a word for whoever is not known. */
     public static String players(GameSummary game) {
-        return players(game.white(), game.black());
+        return players(game.white(), game.black(), game.plies() == 0);
     }
 
     public static String players(Game game) {
-        return players(game.tags().known("White"), game.tags().known("Black"));
+        return players(
+                game.tags().known("White"),
+                game.tags().known("Black"),
+                game.tree().root().children().isEmpty());
     }
 
-    private static String players(String white, String black) {
+    /** White as the list shows it: of a game without names what it is. */
+    public static String white(GameSummary game) {
+        boolean isShown = !game.result().isEmpty();
+        return isShown && game.white().isEmpty() && game.black().isEmpty() ? players(game) : game.white();
+    }
+
+    private static String players(String white, String black, boolean isBare) {
         if (white.isEmpty() && black.isEmpty()) {
-            return Texts.of("game.nameless");
+            return Texts.of(isBare ? "game.position" : "game.nameless");
         }
         String unknown = Texts.of("game.unknown");
         return (white.isEmpty() ? unknown : white) + " – " + (black.isEmpty() ? unknown : black);

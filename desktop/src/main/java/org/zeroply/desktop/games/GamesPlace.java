@@ -10,6 +10,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Command;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FormParts;
@@ -49,6 +50,15 @@ public final class GamesPlace implements Place {
         /** Shows the games of the player who has most of them. */
         void showStudent();
 
+        /** The game that was open when the workbook was closed, by its name; empty if one is open again or there was none. */
+        ObservableValue<String> leftOpen();
+
+        /** Opens that game where one stood in it. */
+        void goOn();
+
+        /** What is known of a game: that it is judged, where it left a repertoire. Called off the interface thread. */
+        List<String> marks(long game, Language language);
+
         /** Whether the cards of a first start are still wanted. */
         BooleanProperty firstCards();
     }
@@ -57,13 +67,15 @@ public final class GamesPlace implements Place {
     private final FileChoice files;
     private final Sheets sheets;
     private final Around around;
+    private final GameMarks marks;
     private @Nullable GamesView view;
 
-    public GamesPlace(GamesModel model, FileChoice files, Sheets sheets, Around around) {
+    public GamesPlace(GamesModel model, Background background, FileChoice files, Sheets sheets, Around around) {
         this.model = model;
         this.files = files;
         this.sheets = sheets;
         this.around = around;
+        marks = new GameMarks(background, around::language, around::marks);
         model.setOnImported(report -> ImportSheet.show(report, sheets));
     }
 
@@ -97,7 +109,10 @@ public final class GamesPlace implements Place {
                             this::export,
                             around::newGame,
                             this::askPattern,
-                            around::language),
+                            around::language,
+                            marks,
+                            around.leftOpen(),
+                            around::goOn),
                     sheets.moreButton("games"),
                     firstCards());
             view = known;
@@ -115,6 +130,8 @@ public final class GamesPlace implements Place {
 
     @Override
     public void focus() {
+        // Games may have been judged elsewhere, and repertoires edited.
+        marks.forget();
         made().focusList();
     }
 

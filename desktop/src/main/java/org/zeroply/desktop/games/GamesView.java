@@ -9,6 +9,7 @@ import java.util.function.LongConsumer;
 import java.util.function.Supplier;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -49,7 +50,10 @@ public final class GamesView extends VBox {
             Consumer<List<Long>> export,
             Runnable newGame,
             Runnable askPattern,
-            Supplier<Language> language) {}
+            Supplier<Language> language,
+            GameMarks marks,
+            ObservableValue<String> leftOpen,
+            Runnable goOn) {}
 
     private final GamesModel model;
     private final Actions actions;
@@ -65,7 +69,7 @@ public final class GamesView extends VBox {
         table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_ALL_COLUMNS);
         table.setPlaceholder(placeholder());
-        column(GameOrder.By.WHITE, "games.white", GameSummary::white, 190, "");
+        column(GameOrder.By.WHITE, "games.white", GameNames::white, 190, "");
         column(GameOrder.By.BLACK, "games.black", GameSummary::black, 190, "");
         column(GameOrder.By.RESULT, "games.result", game -> GameNames.result(game.result()), 66, "centred");
         column(GameOrder.By.DATE, "games.date", game -> GameNames.date(game.date()), 94, "figures");
@@ -73,6 +77,7 @@ public final class GamesView extends VBox {
         column(GameOrder.By.ROUND, "games.round", GameSummary::round, 60, "centred");
         column(GameOrder.By.LENGTH, "games.moves", game -> count((game.plies() + 1) / 2), 66, "figures");
         column(GameOrder.By.REMARKS, "games.remarks", game -> count(game.remarks()), 78, "figures");
+        marks();
         table.setSortPolicy(view -> {
             model.orderProperty().set(order());
             return true;
@@ -88,7 +93,7 @@ public final class GamesView extends VBox {
         filter = new FilterBar(model, actions.language(), actions.askPattern());
         filter.visibleProperty().bind(narrow.selectedProperty());
         filter.managedProperty().bind(narrow.selectedProperty());
-        getChildren().addAll(toolbar(more), cards, filter, narrowing(), table);
+        getChildren().addAll(toolbar(more), goOn(), cards, filter, narrowing(), table);
         // What was chosen stays chosen while the list changes, and something is chosen as soon as there is something.
         model.games().subscribe(() -> FxThread.later(this::choose));
     }
@@ -116,6 +121,17 @@ public final class GamesView extends VBox {
         return new GameOrder(
                 orders.getOrDefault(column, GameOrder.By.DATE),
                 column.getSortType() == TableColumn.SortType.DESCENDING);
+    }
+
+    /** The way back to the game that was open when the workbook was closed. */
+    private HBox goOn() {
+        Button link = Widgets.quietButton("games.goOn", "games-go-on", actions.goOn());
+        HBox row = new HBox(link);
+        actions.leftOpen().subscribe(name -> {
+            link.setText(Texts.of("games.goOn", name));
+            Widgets.present(row, !name.isEmpty());
+        });
+        return row;
     }
 
     /** What the list is narrowed to besides words, with a way out. */
@@ -219,6 +235,18 @@ public final class GamesView extends VBox {
         }
         orders.put(column, by);
         table.getColumns().add(column);
+    }
+
+    /** What else is known of the games; the list is not ordered by it. */
+    private void marks() {
+        TableColumn<GameSummary, String> column = new TableColumn<>(Texts.of("games.marks"));
+        column.setCellValueFactory(features ->
+                new ReadOnlyStringWrapper(actions.marks().of(features.getValue().id())));
+        find.fontProperty().subscribe(font -> column.setPrefWidth(150 * font.getSize() / BASE_SIZE));
+        column.setReorderable(false);
+        column.setSortable(false);
+        table.getColumns().add(column);
+        actions.marks().stateProperty().subscribe((before, now) -> table.refresh());
     }
 
     private TableRow<GameSummary> row() {

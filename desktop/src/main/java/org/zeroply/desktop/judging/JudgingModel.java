@@ -54,6 +54,8 @@ public final class JudgingModel {
     /** Positions that are looked at beside each other: one a core. */
     static final int BESIDE = Math.clamp(Runtime.getRuntime().availableProcessors(), 1, 8);
 
+    private static final int LAST_KEPT = 5;
+
     private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
@@ -116,6 +118,17 @@ public final class JudgingModel {
     /** The share of the expected score from which on a move is a turning point. */
     public DoubleProperty thresholdProperty() {
         return threshold;
+    }
+
+    /** Whether the main line of a game was judged to its end, by what is kept. Not for the interface thread. */
+    public boolean isJudged(GameTree tree) {
+        List<Position> line = tree.positionsAlong(GameSweep.judged(tree, tree.mainLine()));
+        // Positions that occur twice are not kept, so one of the last few will do.
+        Map<Integer, Position> last = new HashMap<>();
+        for (int back = 2; back <= Math.min(LAST_KEPT, line.size()); back++) {
+            last.put(back, line.get(line.size() - back));
+        }
+        return !kept().of(last).isEmpty();
     }
 
     /** The best move found where a move was played, if that has been looked at. */

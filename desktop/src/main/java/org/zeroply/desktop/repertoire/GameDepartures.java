@@ -6,8 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.notation.Language;
+import org.zeroply.notation.MoveNames;
 import org.zeroply.repertoire.Departure;
 import org.zeroply.repertoire.Departures;
 import org.zeroply.repertoire.GuardCheck;
@@ -56,6 +59,14 @@ public final class GameDepartures {
             }
             breaches.forEach(breach -> found.add(at(breach.node(), breach.inWords())));
             return found;
+        }
+
+        /** In a few words, for a list: "left White with e4 at 9.Bd3". */
+        public String brief(GameTree tree, Language language) {
+            List<Integer> main = tree.mainLine();
+            return first.ply() >= main.size()
+                    ? ""
+                    : Texts.of("games.mark.left", MoveNames.of(tree, main.get(first.ply()), language));
         }
 
         private Departed at(int ply, String text) {

@@ -14,6 +14,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.value.ObservableValue;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -57,6 +58,7 @@ import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingPlace;
+import org.zeroply.desktop.repertoire.GameDepartures;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.ending.ExactEndings;
@@ -110,6 +112,7 @@ public final class Shell extends StackPane {
         lock(is);
         lockField(is);
     });
+    private final LeftOpen leftOpen;
     private final BooleanProperty firstCards = new SimpleBooleanProperty(this, "firstCards", true);
     private Place place;
 
@@ -135,7 +138,8 @@ public final class Shell extends StackPane {
         games = new GamesModel(workbook, background);
         reading = new OpenGame(workbook, background);
         AroundPlaces around = new AroundPlaces();
-        gamesPlace = new GamesPlace(games, files, sheets, around);
+        leftOpen = new LeftOpen(reading, workbook, background);
+        gamesPlace = new GamesPlace(games, background, files, sheets, around);
         readingPlace = new ReadingPlace(reading, workbook, background, calculator, endings, files, sheets, around);
         repertoirePlace = new RepertoirePlace(reading, workbook, background, calculator, files, sheets, this::openGame);
         tasksPlace = new TasksPlace(
@@ -578,6 +582,33 @@ public final class Shell extends StackPane {
                             .max(Map.Entry.comparingByValue()),
                     found -> found.ifPresentOrElse(
                             most -> games.showPlayer(most.getKey()), () -> say(Texts.of("first.noGames"))));
+        }
+
+        @Override
+        public ObservableValue<String> leftOpen() {
+            return leftOpen.nameProperty();
+        }
+
+        @Override
+        public void goOn() {
+            leftOpen.goOn(spot -> {
+                reading.open(spot.game(), spot.ply());
+                go(readingPlace);
+            });
+        }
+
+        @Override
+        public List<String> marks(long game, Language language) {
+            Game read = workbook.games().read(game);
+            List<String> marks = new ArrayList<>();
+            if (readingPlace.judging().isJudged(read.tree())) {
+                marks.add(Texts.of("games.mark.judged"));
+            }
+            GameDepartures.of(workbook, read).stream()
+                    .map(told -> told.brief(read.tree(), language))
+                    .filter(text -> !text.isEmpty())
+                    .forEach(marks::add);
+            return marks;
         }
 
         @Override
