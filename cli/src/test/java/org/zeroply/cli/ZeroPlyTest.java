@@ -66,7 +66,7 @@ class ZeroPlyTest {
         assertThat(run("pgn", "check", good.toString()).exit()).isZero();
         Run run = run("pgn", "check", good.toString(), bad.toString());
         assertThat(run.exit()).isEqualTo(1);
-        assertThat(run.out()).contains("bad.pgn:3: game 1: Qd4: d4 is taken by the own pawn");
+        assertThat(run.out()).contains("bad.pgn:3: game 1: Qd4: an own pawn stands on d4");
         assertThat(run("pgn", "check", folder.resolve("none.pgn").toString()).err())
                 .contains("there is no file");
         assertThat(run("pgn", "normalise", good.toString()).out()).contains("1. d4 d5 1-0");

@@ -114,7 +114,7 @@ class LineReaderTest {
                 "4k3/8/8/8/8/5N2/8/1N2K3 w - - 0 1 | Nd2 | two knights can go to d2: Nbd2, Nfd2",
                 "4k3/8/4b3/8/8/8/8/4RK2 b - - 0 1 | Bd5 | the bishop on e6 is pinned to e8",
                 START + " | Bb5 | the bishop's way from f1 to b5 is blocked on e2",
-                START + " | Bd2 | d2 is taken by the own pawn",
+                START + " | Bd2 | an own pawn stands on d2",
                 START + " | Nd4 | no knight can go to d4",
                 START + " | e5 | no pawn can go to e5",
                 START + " | exd3 | there is nothing to take on d3",

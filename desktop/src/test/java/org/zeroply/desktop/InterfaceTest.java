@@ -98,10 +98,22 @@ class InterfaceTest extends AtTheWindow {
         type("e3 Bf5 Nh9");
         keys(KeyCode.ENTER);
         Label reason = robot.lookup("#line-pad-reason").queryAs(Label.class);
-        assertThat(reason.getText()).startsWith("Column 8:");
+        assertThat(reason.getText()).startsWith("Move 4, White: ");
+        // The board stands where the line broke; what Enter takes is marked and follows what is typed on.
+        BoardView board = robot.lookup(".board").queryAs(BoardView.class);
+        assertThat(Stand.onStage(() -> board.positionProperty().get().moveNumber()))
+                .isEqualTo(4);
         assertThat(moves()).isEqualTo(before);
         TextField pad = robot.lookup("#line-pad").queryAs(TextField.class);
         assertThat(pad.getSelectedText()).isEqualTo("Nh9");
+        assertThat(robot.lookup(".meant").queryAs(Button.class).getText()).isEqualTo("Nh4");
+        type("c");
+        assertThat(Stand.onStage(() -> robot.lookup(".meant").queryAllAs(Button.class).stream()
+                        .map(Button::getText)
+                        .toList()))
+                .startsWith("c4", "c3");
+        keys(KeyCode.BACK_SPACE);
+        type("Nh");
         assertThat(robot.lookup(".meant").queryAs(Button.class).getText()).isEqualTo("Nh4");
         keys(KeyCode.ENTER);
         assertThat(moves()).contains("(2. Nf3 Nf6 3. e3 Bf5 4. Nh4)");
@@ -224,7 +236,7 @@ class InterfaceTest extends AtTheWindow {
             return true;
         });
         assertThat(texts)
-                .containsExactly("Quillan, Rhea", "Brandt, Ida", "1–0", "2026-02-03", "Club evening", "", "3", "2");
+                .containsExactly("Quillan, Rhea", "Brandt, Ida", "1–0", "2026-02-03", "Club evening", "", "3", "2", "");
     }
 
     private void click(Square square) {

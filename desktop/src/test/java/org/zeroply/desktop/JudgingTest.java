@@ -66,7 +66,7 @@ class JudgingTest extends AtTheWindow {
         Judgement judgement = judged();
         assertThat(judgement.turningPoints()).extracting(Judgement.Judged::ply).containsExactlyInAnyOrder(0, 1);
         stand.await("the end of the pass", () -> !judging().runningProperty().get());
-        assertThat(text("#judging-summary")).startsWith("4 moves judged").contains("in the ending");
+        assertThat(text("#judging-summary")).endsWith("4 moves judged.").contains("in the ending");
         ListView<?> rows = Stand.onStage(() -> robot.lookup("#judging-rows").queryAs(ListView.class));
         assertThat(Stand.onStage(() -> rows.getItems().toString()))
                 .contains("Turning points (2)")

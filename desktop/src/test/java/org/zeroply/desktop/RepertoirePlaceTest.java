@@ -126,7 +126,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(text("#card-heading")).isEqualTo("3...Nf6");
         // A wrong move is refused with the place and nothing is lost.
         enter("Bg5 Qz9");
-        assertThat(text("#repertoire-line-reason")).contains("5");
+        assertThat(text("#repertoire-line-reason")).contains("Move 4, Black");
         assertThat(repertoire().repertoire().size()).isEqualTo(7);
         Stand.onStage(() -> {
             robot.lookup("#repertoire-line").queryAs(TextField.class).clear();

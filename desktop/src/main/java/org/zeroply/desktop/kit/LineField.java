@@ -154,6 +154,7 @@ public final class LineField extends TextField {
         String mended = refusedText.substring(0, from)
                 + San.write(refused.at(), move, typed.language())
                 + refusedText.substring(to);
+        refusedText = mended;
         setText(mended);
         requestFocus();
         read(mended);

@@ -18,6 +18,7 @@ public final class TypedLine {
     private final ReadOnlyObjectWrapper<LineReading.@Nullable Refused> refusal =
             new ReadOnlyObjectWrapper<>(this, "refusal");
     private final Supplier<Language> language;
+    private boolean following;
     private Function<String, LineReading> reading = text -> new LineReading.Read(List.of());
 
     /**
@@ -54,9 +55,9 @@ public final class TypedLine {
         return settle(reading.apply(text), take);
     }
 
-    /** While a text is refused: what becomes of it as it is typed on. Nothing is taken. */
+    /** Once a text was refused: what becomes of it as it is typed on. Nothing is taken. */
     public void follow(String text) {
-        if (refusal.get() != null) {
+        if (following) {
             refusal.set(reading.apply(text) instanceof LineReading.Refused refused ? refused : null);
         }
     }
@@ -69,6 +70,7 @@ public final class TypedLine {
 
     /** Forgets why a text was refused. */
     public void dismiss() {
+        following = false;
         refusal.set(null);
     }
 
@@ -79,10 +81,11 @@ public final class TypedLine {
     private boolean settle(LineReading reading, Predicate<List<Move>> take) {
         return switch (reading) {
             case LineReading.Read read -> {
-                refusal.set(null);
+                dismiss();
                 yield take.test(read.moves());
             }
             case LineReading.Refused refused -> {
+                following = true;
                 refusal.set(refused);
                 yield false;
             }

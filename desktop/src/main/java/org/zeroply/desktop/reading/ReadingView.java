@@ -194,6 +194,9 @@ public final class ReadingView extends StackPane {
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
         StackPane middle = new StackPane(ledgerPane, hiddenLedger());
+        // It takes what the board and the notes leave, whatever stands in it.
+        middle.setPrefWidth(100);
+        middle.setMinWidth(0);
         givesWay(boardSide, ledgerPane, middle);
         HBox upper = new HBox(boardSide, middle, rightSide);
         upper.getStyleClass().add("reading-upper");

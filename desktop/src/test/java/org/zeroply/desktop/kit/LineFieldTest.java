@@ -70,7 +70,7 @@ class LineFieldTest {
         assertThat(taken).isEmpty();
         assertThat(field.getSelectedText()).isEqualTo("Nc4");
         assertThat(field.answer().isManaged()).isTrue();
-        assertThat(reason()).contains("14");
+        assertThat(reason()).startsWith("Move 3, White:");
         assertThat(meant()).extracting(Button::getText).contains("Nc3");
     }
 
@@ -81,6 +81,19 @@ class LineFieldTest {
         enterAgain();
         assertThat(lastTaken()).endsWith("3." + first);
         assertThat(field.getText()).isEmpty();
+    }
+
+    @Test
+    void whatIsOfferedFollowsWhatIsTypedOnAndTheMarkedOneIsTaken() {
+        enter("d4 d5 c4 e6 Nc4");
+        field.setText("d4 d5 c4 e6 cx");
+        assertThat(meant()).extracting(Button::getText).containsExactly("cxd5");
+        field.setText("d4 d5 c4 e6 N");
+        assertThat(meant()).extracting(Button::getText).allMatch(text -> text.startsWith("N"));
+        String second = meant().get(1).getText();
+        field.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.DOWN, false, false, false, false));
+        enterAgain();
+        assertThat(lastTaken()).endsWith("3." + second);
     }
 
     @Test
