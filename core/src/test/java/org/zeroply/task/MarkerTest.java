@@ -44,7 +44,7 @@ class MarkerTest {
 
     /** 1 if White wins, 0 for a draw. */
     private static int white(ExactEndings endings, Position position) {
-        return switch (endings.solveQuickly(position, new Cancel())) {
+        return switch (endings.solve(position, new Cancel())) {
             case ExactEndings.Solved solved -> {
                 int outcome = solved.solution().exact().outcome();
                 yield position.sideToMove() == Side.WHITE ? outcome : -outcome;
