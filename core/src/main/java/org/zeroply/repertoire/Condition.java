@@ -24,7 +24,7 @@ public sealed interface Condition {
     /** Whether it holds. A condition of the ledger takes some milliseconds; one that needs a search, some tenths of a second. */
     boolean holds(Situation situation);
 
-    /** As a part of a sentence: "e2 is guarded by White". */
+    /** As a part of a sentence: "a white knight bears on e5". */
     String inWords();
 
     /** Whether the way to the position matters, so that every order of moves has to be looked at. */
@@ -55,6 +55,11 @@ public sealed interface Condition {
         return Words.of("side." + side);
     }
 
+    /** "white" or "black", before a piece. */
+    private static String of(Side side) {
+        return Words.of("condition.of." + side);
+    }
+
     private static String name(@Nullable PieceType piece) {
         return piece == null ? Words.of("condition.anyMan") : Words.of("piece." + piece);
     }
@@ -72,9 +77,7 @@ public sealed interface Condition {
 
         @Override
         public String inWords() {
-            return piece == null
-                    ? Words.of("condition.bears", square, name(side))
-                    : Words.of("condition.bears.piece", square, name(side), name(piece));
+            return Words.of("condition.bears", square, of(side), name(piece));
         }
     }
 
@@ -88,7 +91,7 @@ public sealed interface Condition {
 
         @Override
         public String inWords() {
-            return Words.of("condition.stands", name(side), name(piece), square);
+            return Words.of("condition.stands", of(side), name(piece), square);
         }
     }
 

@@ -3,6 +3,7 @@ package org.zeroply.repertoire;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -70,7 +71,21 @@ public final class ConditionText {
         record Refused(int column, String reason) implements Reading {}
     }
 
+    /** The condition as a sentence if that is read as the same again, else in brackets. */
+    public static String sentence(Condition condition) {
+        String said = condition.inWords();
+        return ConditionSentence.read(said).filter(condition::equals).isPresent() ? said : write(condition);
+    }
+
+    /** Reads a condition in brackets, or as it is said: "a black piece bears on c6". */
     public static Reading read(String text) {
+        Optional<Condition> said = ConditionSentence.read(text);
+        if (said.isPresent()) {
+            return new Reading.Read(said.get());
+        }
+        if (!text.isBlank() && !text.stripLeading().startsWith("(")) {
+            return new Reading.Refused(1, Words.of("condition.unsaid"));
+        }
         Cursor cursor = new Cursor(text);
         try {
             Condition condition = cursor.condition(0);

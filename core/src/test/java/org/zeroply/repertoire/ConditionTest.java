@@ -3,6 +3,7 @@ package org.zeroply.repertoire;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -198,5 +199,44 @@ class ConditionTest {
 
     private static List<Move> moves(String line) {
         return Trees.moves(Trees.positions("").getFirst(), line);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            a black piece bears on c6 | (bears black man c6)
+            A white Knight stands on e5. | (stands white knight e5)
+            a black piece bears on c6 and White may still castle | (all (bears black man c6) (castle white either))
+            not (a white pawn bears on d5 or a white knight bears on d5) | (not (any (bears white pawn d5) (bears white knight d5)))
+            White gains nothing by taking on d5 | (gains white d5 most 0)
+            """)
+    void aSentenceIsReadAsItIsSaid(String sentence, String text) {
+        assertThat(ConditionText.read(sentence)).isEqualTo(ConditionText.read(text));
+        assertThat(ConditionText.read(sentence)).isInstanceOf(ConditionText.Reading.Read.class);
+    }
+
+    @Test
+    void everyConditionIsReadAsItIsSaidOrWrittenInBrackets() {
+        Random random = new Random(24);
+        for (int i = 0; i < 2_000; i++) {
+            Condition condition = condition(random, 2);
+            assertThat(ConditionText.read(ConditionText.sentence(condition)))
+                    .isEqualTo(new ConditionText.Reading.Read(condition));
+        }
+    }
+
+    private static Condition condition(Random random, int depth) {
+        Side side = Side.values()[random.nextInt(2)];
+        Square square = Square.values()[random.nextInt(64)];
+        PieceType piece = PieceType.values()[random.nextInt(6)];
+        return switch (random.nextInt(depth == 0 ? 5 : 8)) {
+            case 0 -> new Condition.Bears(side, random.nextBoolean() ? piece : null, square);
+            case 1 -> new Condition.Stands(side, piece, square);
+            case 2 -> new Condition.MayCastle(side, Condition.Wing.values()[random.nextInt(3)]);
+            case 3 -> new Condition.Measure(Factor.MOBILITY, side, Condition.Bound.LEAST, random.nextInt(40));
+            case 4 -> new Condition.Gains(side, square, Condition.Bound.MOST, random.nextInt(3));
+            case 5 -> new Condition.Not(condition(random, depth - 1));
+            case 6 -> new Condition.All(List.of(condition(random, depth - 1), condition(random, depth - 1)));
+            default -> new Condition.Any(List.of(condition(random, depth - 1), condition(random, depth - 1)));
+        };
     }
 }

@@ -180,7 +180,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         openStudents("Brandt, Ida");
         enter("d4 d5 c4 e6 Nc3 Nf6 cxd5 exd5 Bg5");
         fire("#card-guard-add");
-        assertThat(text("#guard-words")).isEqualTo("White bears on g5");
+        assertThat(text("#guard-words")).isEqualTo("a white piece or pawn bears on g5");
         set("#guard-to", "h3");
         Stand.onStage(() -> {
             robot.lookup("#guard-piece").<ChoiceBox<PieceType>>query().setValue(PieceType.PAWN);
@@ -188,7 +188,7 @@ class RepertoirePlaceTest extends AtTheWindow {
         });
         set("#guard-condition", "(all (stands black bishop g4) (not (castle white short)))");
         assertThat(text("#guard-words"))
-                .isEqualTo("Black's bishop stands on g4 and not (White may still castle short)");
+                .isEqualTo("a black bishop stands on g4 and not (White may still castle short)");
         assertThat(text("#guard-answer")).contains("does not hold");
         set("#guard-condition", "(stands black bishop z9)");
         assertThat(text("#guard-answer")).contains("expected a square, found z9");

@@ -106,7 +106,7 @@ final class GuardForm extends VBox {
         to.setText(first.to().toString());
         why.setText(first.why());
         fill(first.condition());
-        text.setText(ConditionText.write(first.condition()));
+        text.setText(ConditionText.sentence(first.condition()));
         tell();
         all.valueProperty().subscribe((before, now) -> changed());
         to.textProperty().subscribe((before, now) -> tell());
@@ -199,7 +199,7 @@ final class GuardForm extends VBox {
                 : all.getValue() ? new Condition.All(parts) : new Condition.Any(parts);
         filling = true;
         try {
-            text.setText(ConditionText.write(whole));
+            text.setText(ConditionText.sentence(whole));
         } finally {
             filling = false;
         }
