@@ -13,11 +13,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.flow.RangeRibbon;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.MoveNames;
+import org.zeroply.repertoire.Spread;
 import org.zeroply.store.PositionGames;
 
 /** What the games of the workbook did with the position one is at: how many came here, and how they went on. */
@@ -125,9 +127,19 @@ final class HerePane extends VBox {
             move.getStyleClass().add("here-move");
             move.setOnAction(event -> model.play(played.move()));
             Label times = Widgets.label("soft", Texts.of("here.times", played.games()));
-            Label points =
-                    new Label(played.decided() == 0 ? "" : Texts.of("here.points", points(played), played.decided()));
-            moves.addRow(i, move, times, points);
+            String points = played.decided() == 0 ? "" : Texts.of("here.points", points(played), played.decided());
+            Spread spread = Spread.of(played.whiteWon() + played.drawn() / 2.0, (int) played.decided());
+            RangeRibbon ribbon = new RangeRibbon(
+                    (double) played.games() / here.games().size(),
+                    spread.low(),
+                    spread.high(),
+                    played.score(),
+                    Texts.of(
+                            "here.range",
+                            points,
+                            Math.round(100 * spread.low()),
+                            Math.round(100 * spread.high())));
+            moves.addRow(i, move, times, ribbon);
         }
         if (here.moves().size() > MOST) {
             Label more =

@@ -28,6 +28,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.flow.Chances;
+import org.zeroply.desktop.flow.RangeRibbon;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.EmptyField;
 import org.zeroply.desktop.kit.LineField;
@@ -535,15 +536,20 @@ final class CardPane extends VBox {
             Spread spread = Spread.of(played.points(side), played.decided());
             Label move = new Label(model.name(model.nodeProperty().get(), played.move()));
             move.setMinWidth(70);
-            Label text = Widgets.label(
-                    "soft",
-                    Texts.of(
-                            "card.tally.row",
-                            played.games(),
-                            RepertoireTexts.points(played.points(side)),
-                            Math.round(100 * spread.low()),
-                            Math.round(100 * spread.high())));
-            facts.getChildren().add(new HBox(8, move, text));
+            String words = Texts.of(
+                    "card.tally.row",
+                    played.games(),
+                    RepertoireTexts.points(played.points(side)),
+                    Math.round(100 * spread.low()),
+                    Math.round(100 * spread.high()));
+            RangeRibbon ribbon = new RangeRibbon(
+                    (double) played.games() / tally.games(),
+                    spread.low(),
+                    spread.high(),
+                    played.decided() == 0 ? 0.5 : played.points(side) / played.decided(),
+                    words);
+            Label text = Widgets.label("soft", words);
+            facts.getChildren().add(new HBox(8, move, ribbon, text));
         }
     }
 }
