@@ -1,8 +1,11 @@
 package org.zeroply.asking;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +14,8 @@ import org.zeroply.asking.QuestionReport.Row;
 import org.zeroply.defence.Parries;
 import org.zeroply.defence.Parry;
 import org.zeroply.defence.ParryKind;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameNode;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
@@ -115,11 +120,12 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
                     Words.of("parries.empty"),
                     Emphasis.WEAK));
         }
-        for (Parry parry : found.meeting()) {
-            rows.add(row(asked, position, parry, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
+        Set<Move> own = ownCandidates(asked);
+        for (Parry parry : inOrder(found.meeting(), own)) {
+            rows.add(row(asked, position, parry, own, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
         }
         answer.others().forEach(other -> rows.add(other(asked, position, other)));
-        found.failing().forEach(parry -> rows.add(row(asked, position, parry, Emphasis.WEAK)));
+        inOrder(found.failing(), own).forEach(parry -> rows.add(row(asked, position, parry, own, Emphasis.WEAK)));
         String name = Words.of("threat." + threat.kind(), threat.mateIn());
         String what = threat.line().isEmpty()
                 ? name
@@ -133,6 +139,29 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
         QuestionReport report =
                 QuestionReport.of(headline, grounds, rows, facts(answer, found)).withDrawn(drawn(position, threat));
         return found.complete() && !found.meeting().isEmpty() ? report.withSeed(new TaskSeed.Parry(found)) : report;
+    }
+
+    /** The moves that the coach wrote down as candidates. */
+    private static Set<Move> ownCandidates(Asked asked) {
+        Set<Move> own = new HashSet<>();
+        GameNode node = asked.tree().node(asked.node());
+        CoachRemarks.of(node).candidates().forEach(candidate -> {
+            Move move = San.read(asked.position(), candidate.move());
+            if (move != null) {
+                own.add(move);
+            }
+        });
+        return own;
+    }
+
+    /** The coach's own first, then by kind, and of a kind the cheapest first. */
+    private static List<Parry> inOrder(List<Parry> parries, Set<Move> own) {
+        return parries.stream()
+                .sorted(Comparator.comparing((Parry parry) -> !own.contains(parry.move()))
+                        .thenComparing(parry ->
+                                parry.kindsInOrder().stream().findFirst().orElse(ParryKind.OTHERWISE))
+                        .thenComparing(Parry::lost))
+                .toList();
     }
 
     private static List<Drawn> drawn(Position position, Threat threat) {
@@ -159,7 +188,7 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
                 .asking(San.write(free, threat.line().getFirst(), asked.language()));
     }
 
-    private static Row row(Asked asked, Position position, Parry parry, Emphasis emphasis) {
+    private static Row row(Asked asked, Position position, Parry parry, Set<Move> own, Emphasis emphasis) {
         String kinds = parry.kindsInOrder().stream().map(ParryKind::title).collect(Collectors.joining(", "));
         boolean mated = parry.verdict().mateIn() != 0 && !parry.meets();
         String cost = mated
@@ -172,11 +201,12 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
                         parry.meets()
                                 ? MoveNames.of(position, parry.move(), asked.language())
                                 : begin(asked, position, line),
-                        Words.of(
-                                parry.meets() ? "parries.meets" : "parries.fails",
-                                kinds,
-                                parry.verdict().text(),
-                                cost),
+                        (own.contains(parry.move()) ? Words.of("parries.own") + " " : "")
+                                + Words.of(
+                                        parry.meets() ? "parries.meets" : "parries.fails",
+                                        kinds,
+                                        parry.verdict().text(),
+                                        cost),
                         emphasis,
                         line)
                 .withDrawn(Drawn.line(line, position.sideToMove(), DRAWN))

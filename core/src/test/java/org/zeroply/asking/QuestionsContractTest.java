@@ -12,6 +12,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import org.zeroply.asking.QuestionReport.Row;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.ending.Shelf;
+import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
@@ -44,8 +45,12 @@ class QuestionsContractTest {
                 given = given.with(number, number.least() + 1);
             }
         }
+        return asked(GameTree.of(Fen.position(fen)), given, cancel);
+    }
+
+    private static Asked asked(GameTree tree, Given given, Cancel cancel) {
         return new Asked(
-                GameTree.of(Fen.position(fen)),
+                tree,
                 GameTree.ROOT,
                 Language.ENGLISH,
                 Amount.fixed(Limit.nodes(300)),
@@ -156,5 +161,22 @@ class QuestionsContractTest {
         assertThat(questions().map(CoachQuestion::command).filter(name -> !name.isEmpty()))
                 .doesNotHaveDuplicates()
                 .contains("prove", "forced", "pins", "plan", "drive", "frozen");
+    }
+
+    @Test
+    void aCandidateOfTheCoachStandsFirstAmongWhatMeetsAThreat() {
+        GameTree tree = GameTree.of(Fen.position("r5k1/5ppp/8/8/8/2N5/5PPP/6K1 w - - 0 1"));
+        GameTree noted = tree.with(CoachRemarks.NONE
+                .withCandidates(List.of(new CoachRemarks.CandidateNote("Kf1", true, "")))
+                .onto(tree.root()));
+        QuestionReport report = new ParriesQuestion().answer(asked(noted, Given.NOTHING, new Cancel()), partial -> {});
+        assertThat(report.rows().getFirst().text()).isEqualTo("1.Kf1");
+        assertThat(report.rows().getFirst().detail()).startsWith("Your candidate: ");
+        assertThat(new ParriesQuestion()
+                        .answer(asked(tree, Given.NOTHING, new Cancel()), partial -> {})
+                        .rows()
+                        .getFirst()
+                        .text())
+                .isNotEqualTo("1.Kf1");
     }
 }

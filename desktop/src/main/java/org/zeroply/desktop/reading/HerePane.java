@@ -134,11 +134,7 @@ final class HerePane extends VBox {
                     spread.low(),
                     spread.high(),
                     played.score(),
-                    Texts.of(
-                            "here.range",
-                            points,
-                            Math.round(100 * spread.low()),
-                            Math.round(100 * spread.high())));
+                    Texts.of("here.range", points, Math.round(100 * spread.low()), Math.round(100 * spread.high())));
             moves.addRow(i, move, times, ribbon);
         }
         if (here.moves().size() > MOST) {
