@@ -190,6 +190,11 @@ public final class GamesView extends VBox {
             }
         });
         HBox bar = new HBox(10, find, narrow, count, space, fresh, export, more, importing);
+        // Buttons keep their words; the field for words gives way.
+        find.setMinWidth(80);
+        for (Region each : List.of(narrow, count, fresh, export, more, importing)) {
+            each.setMinWidth(Region.USE_PREF_SIZE);
+        }
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.getStyleClass().add("place-bar");
         return bar;
@@ -228,7 +233,12 @@ public final class GamesView extends VBox {
         TableColumn<GameSummary, String> column = new TableColumn<>(Texts.of(title));
         column.setCellValueFactory(features -> new ReadOnlyStringWrapper(value.apply(features.getValue())));
         // Columns grow with the text.
-        find.fontProperty().subscribe(font -> column.setPrefWidth(width * font.getSize() / BASE_SIZE));
+        find.fontProperty().subscribe(font -> {
+            double scaled = width * font.getSize() / BASE_SIZE;
+            column.setPrefWidth(scaled);
+            // Figures and dates are never cut; names give way.
+            column.setMinWidth(style.isEmpty() ? scaled / 2 : scaled);
+        });
         column.setReorderable(false);
         if (!style.isEmpty()) {
             column.getStyleClass().add(style);

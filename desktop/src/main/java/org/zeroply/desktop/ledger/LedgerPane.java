@@ -112,12 +112,13 @@ public final class LedgerPane extends VBox {
                 });
     }
 
-    private HBox tabs() {
-        HBox tabs = new HBox();
+    private FlowPane tabs() {
+        FlowPane tabs = new FlowPane(16, 2);
         tabs.getStyleClass().add("side-tabs");
         for (LedgerModel.View view : LedgerModel.View.values()) {
             ToggleButton tab = new ToggleButton(Texts.of("ledger.view." + view));
             tab.getStyleClass().add("side-tab");
+            tab.setMinWidth(Region.USE_PREF_SIZE);
             tab.setId("ledger-view-" + view);
             tab.setOnAction(event -> {
                 model.viewProperty().set(view);

@@ -60,6 +60,7 @@ final class NotesPane extends VBox {
         before.setWrapText(true);
         note.getStyleClass().add("note");
         note.setId("note");
+        note.setMinHeight(70);
         note.setWrapText(true);
         note.setPromptText(Texts.of("notes.prompt"));
         note.setAccessibleText(Texts.of("notes.accessible"));

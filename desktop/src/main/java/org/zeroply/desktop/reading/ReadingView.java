@@ -9,9 +9,11 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
+import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -68,7 +70,7 @@ public final class ReadingView extends StackPane {
     private final JudgingPane judgingPane;
     private final TextPane textPane;
     private final CoachCard coachCard;
-    private final VBox noteSide;
+    private final ScrollPane noteSide;
     private final ToggleButton notesTab = tab("notes.tab", "tab-notes");
     private final ToggleButton calculationTab = tab("calculation.tab", "tab-calculation");
     private final ToggleButton judgingTab = tab("judging.tab", "tab-judging");
@@ -88,6 +90,18 @@ public final class ReadingView extends StackPane {
 
     /** From this width on there is room for notes and calculation beside each other. */
     private static final double WIDE = 1500;
+
+    /** Under this height there is not room for candidates and every lane of the strip. */
+    private static final double LOW = 700;
+
+    private static final double LOW_STRIP = 90;
+    private static final double USUAL_TEXT = 13;
+
+    /** The board takes no more than this part of the width. */
+    private static final double WIDEST_BOARD = 0.42;
+
+    /** The strip takes no more than this part of the height. */
+    private static final double MOST_STRIP = 0.6;
 
     /**
      * What the place asks of the application.
@@ -143,19 +157,25 @@ public final class ReadingView extends StackPane {
         getStyleClass().add("reading");
         ledgerPane = new LedgerPane(
                 ledger, calculation, new LedgerPane.Actions(actions.ownScale(), this::focusNote, this::askAbout));
-        noteSide = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
+        VBox beside = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
         VBox.setVgrow(notes, Priority.ALWAYS);
+        // In a low window what does not fit is scrolled to.
+        noteSide = new ScrollPane(beside);
+        noteSide.setFitToWidth(true);
+        noteSide.setFitToHeight(true);
+        noteSide.getStyleClass().add("branches-scroll");
         StackPane rightSide = rightSide();
         HBox upper = upper(rightSide);
         Runnable arrange = () -> arrange(upper, rightSide);
         upper.widthProperty().subscribe(arrange);
+        heightProperty().subscribe(arrange);
         calculation.openProperty().subscribe(arrange);
         shownSide.subscribe(arrange);
         buildTabs(upper, arrange);
         BorderPane content = new BorderPane();
         content.setTop(bar);
         content.setCenter(upper);
-        content.setBottom(strip);
+        content.setBottom(new VBox(stripEdge(content), strip));
         content.visibleProperty().bind(model.openProperty());
         VBox nothing = nothing(actions.newGame(), actions.games());
         nothing.visibleProperty().bind(model.openProperty().not());
@@ -185,7 +205,6 @@ public final class ReadingView extends StackPane {
         });
         StackPane rightSide = new StackPane(uncovered, curtain);
         givesWay(rightSide, uncovered, written, calculationPane, noteSide, textPane, judgingPane, curtain);
-        rightSide.setMinWidth(250);
         return rightSide;
     }
 
@@ -202,7 +221,11 @@ public final class ReadingView extends StackPane {
         upper.getStyleClass().add("reading-upper");
         HBox.setHgrow(middle, Priority.ALWAYS);
         // The board takes what its height allows; ledger and notes share the rest.
-        boardSide.prefWidthProperty().bind(upper.heightProperty().subtract(46));
+        boardSide
+                .prefWidthProperty()
+                .bind(Bindings.min(
+                        upper.heightProperty().subtract(46),
+                        upper.widthProperty().multiply(WIDEST_BOARD)));
         boardSide.setMinWidth(Region.USE_PREF_SIZE);
         upper.setViewOrder(-1);
         return upper;
@@ -245,6 +268,11 @@ public final class ReadingView extends StackPane {
         show(noteSide, room && side == Written.NOTES);
         show(textPane, room && side == Written.TEXT);
         show(judgingPane, room && side == Written.JUDGEMENT);
+        // In a low window the strip gives way to the candidates: moves and verdict are left of it.
+        double scale = notesTab.getFont().getSize() / USUAL_TEXT;
+        boolean low = calculating && getHeight() > 0 && getHeight() < LOW * scale;
+        strip.setMinHeight(low ? 0 : Region.USE_COMPUTED_SIZE);
+        strip.setMaxHeight(low ? LOW_STRIP * scale : Region.USE_COMPUTED_SIZE);
         notesTab.setSelected(noteSide.isVisible());
         textTab.setSelected(textPane.isVisible());
         judgingTab.setSelected(judgingPane.isVisible());
@@ -297,6 +325,7 @@ public final class ReadingView extends StackPane {
     private static ToggleButton tab(String key, String id) {
         ToggleButton tab = new ToggleButton(Texts.of(key));
         tab.getStyleClass().add("side-tab");
+        tab.setMinWidth(Region.USE_PREF_SIZE);
         tab.setId(id);
         return tab;
     }
@@ -515,6 +544,26 @@ public final class ReadingView extends StackPane {
         }
         questions.questionProperty().set(null);
         questions.askAbout(question, square);
+    }
+
+    /** The upper edge of the strip: dragged it makes the strip taller or lower, a double click gives it its own height. */
+    private Region stripEdge(Region content) {
+        Region edge = new Region();
+        edge.setId("strip-edge");
+        edge.getStyleClass().add("strip-edge");
+        edge.setCursor(Cursor.V_RESIZE);
+        edge.setOnMouseDragged(event -> {
+            double bottom = strip.localToScene(0, strip.getHeight()).getY();
+            double most = content.getHeight() * MOST_STRIP;
+            strip.setPrefHeight(
+                    Math.clamp(bottom - event.getSceneY(), strip.minHeight(-1), Math.max(most, strip.minHeight(-1))));
+        });
+        edge.setOnMouseClicked(event -> {
+            if (event.getClickCount() == 2) {
+                strip.setPrefHeight(Region.USE_COMPUTED_SIZE);
+            }
+        });
+        return edge;
     }
 
     private void showBeside(Written side) {

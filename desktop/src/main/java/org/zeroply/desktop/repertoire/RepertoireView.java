@@ -19,6 +19,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -133,11 +134,11 @@ public final class RepertoireView extends StackPane {
         return button;
     }
 
-    private HBox topRow() {
+    private FlowPane topRow() {
         which.setId("repertoire-which");
         which.setCellFactory(list -> new Cell());
         which.setButtonCell(new Cell());
-        which.setPrefWidth(290);
+        which.setPrefWidth(250);
         which.setMinWidth(150);
         which.setOnAction(event -> {
             Listed wanted = which.getValue();
@@ -178,10 +179,8 @@ public final class RepertoireView extends StackPane {
         count.setMinWidth(Region.USE_PREF_SIZE);
         make.setMinWidth(Region.USE_PREF_SIZE);
         count.setOnAction(event -> actions.count());
-        Region space = Widgets.space();
-        HBox row = new HBox(8, which, approach, count, make, actions.moreButton(), space, find);
-        row.setAlignment(Pos.CENTER_LEFT);
-        return row;
+        // In a narrow window they stand in two rows.
+        return new FlowPane(8, 6, which, approach, count, make, actions.moreButton(), find);
     }
 
     private static MenuItem item(String key, Runnable action) {

@@ -80,6 +80,8 @@ public final class Shell extends StackPane {
     private static final double LIST_MARGIN = 44;
 
     private static final int SIZE_STEP = 10;
+    private static final double LONGEST_TITLE = 420;
+    private static final double LONGEST_BOOK = 200;
     private static final String FIRST_CARDS = "firstCards";
     private static final String TEXT_SIZE = "scale";
 
@@ -203,13 +205,15 @@ public final class Shell extends StackPane {
     private HBox bar() {
         title.setId("bar-title");
         title.getStyleClass().add("bar-title");
-        title.setMinWidth(0);
+        // Where there is little room the date and place give way first, then a very long name.
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        title.setMaxWidth(LONGEST_TITLE);
         title.setFocusTraversable(false);
         title.setOnAction(event -> place.editHeading());
         subtitle.getStyleClass().add("soft");
         subtitle.setMinWidth(0);
         Region space = Widgets.space();
-        field.setMinWidth(300);
+        field.setMinWidth(230);
         field.setPrefWidth(310);
         HBox bar = new HBox(workbookMenu(), title, subtitle, space, field);
         bar.getStyleClass().add("bar");
@@ -220,6 +224,8 @@ public final class Shell extends StackPane {
     private MenuButton workbookMenu() {
         MenuButton menu = new MenuButton(bookName());
         menu.setId("workbook-menu");
+        menu.setMinWidth(Region.USE_PREF_SIZE);
+        menu.setMaxWidth(LONGEST_BOOK);
         menu.getStyleClass().add("workbook-menu");
         menu.setFocusTraversable(false);
         Menu letters = new Menu(Texts.of("menu.letters"));

@@ -180,8 +180,11 @@ final class StripSkin extends SkinBase<StripView> {
 
     @Override
     protected double computePrefHeight(double width, double t, double r, double b, double l) {
-        // Every lane takes some of the room of the variations, so that the board keeps its size.
-        double rows = Math.max(1.2, 4.6 - lanesHeight() / (3 * unit()));
+        // As tall as its content; every lane takes some of the room of the variations, so that the board keeps its
+        // size.
+        StripData data = getSkinnable().dataProperty().get();
+        double content = data == null ? 1 : data.layout().rows().size() + 0.2;
+        double rows = Math.max(1.2, Math.min(content, 4.6 - lanesHeight() / (3 * unit())));
         return numbersHeight() + rows * rowHeight() + lanesHeight() + across.prefHeight(-1);
     }
 
