@@ -122,7 +122,8 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
         }
         Set<Move> own = ownCandidates(asked);
         for (Parry parry : inOrder(found.meeting(), own)) {
-            rows.add(row(asked, position, parry, own, rows.isEmpty() ? Emphasis.STRONG : Emphasis.USUAL));
+            boolean isBest = parry.equals(found.meeting().getFirst());
+            rows.add(row(asked, position, parry, own, isBest ? Emphasis.STRONG : Emphasis.USUAL));
         }
         answer.others().forEach(other -> rows.add(other(asked, position, other)));
         inOrder(found.failing(), own).forEach(parry -> rows.add(row(asked, position, parry, own, Emphasis.WEAK)));
@@ -154,10 +155,11 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
         return own;
     }
 
-    /** The coach's own first, then by kind, and of a kind the cheapest first. */
+    /** The coach's own first, then the best, then by kind, and of a kind the cheapest first. */
     private static List<Parry> inOrder(List<Parry> parries, Set<Move> own) {
         return parries.stream()
                 .sorted(Comparator.comparing((Parry parry) -> !own.contains(parry.move()))
+                        .thenComparing(parry -> !parry.equals(parries.getFirst()))
                         .thenComparing(parry ->
                                 parry.kindsInOrder().stream().findFirst().orElse(ParryKind.OTHERWISE))
                         .thenComparing(Parry::lost))
