@@ -6,6 +6,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Objects;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -27,9 +28,9 @@ class GamePagesTest {
 
     @Test
     void aGameIsPrintedWithItsVariationsAndNotes() throws IOException {
-        Game game = ((PgnEntry.Read)
-                        new PgnReader(new ByteArrayInputStream(GAME.getBytes(StandardCharsets.UTF_8))).next())
-                .game();
+        PgnEntry entry = Objects.requireNonNull(
+                new PgnReader(new ByteArrayInputStream(GAME.getBytes(StandardCharsets.UTF_8))).next());
+        Game game = ((PgnEntry.Read) entry).game();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         assertThat(GamePages.pdf(game, "Brandt – Oake & Co <x>", Language.GERMAN, out))
                 .isEqualTo(1);
