@@ -244,23 +244,8 @@ class InterfaceTest extends AtTheWindow {
         stand.settle();
     }
 
-    /** The middle of a square on the screen. */
     private Point2D at(Square square) {
-        return Stand.onStage(() -> {
-            BoardView board = robot.lookup(".board").queryAs(BoardView.class);
-            String style = square.isLight() ? ".board-light" : ".board-dark";
-            var regions = board.lookupAll(style).stream().toList();
-            double size = regions.getFirst().getLayoutBounds().getWidth();
-            double left = board.lookupAll(".board-light").stream()
-                    .mapToDouble(node -> node.getLayoutX())
-                    .min()
-                    .orElseThrow();
-            double top = board.lookupAll(".board-light").stream()
-                    .mapToDouble(node -> node.getLayoutY())
-                    .min()
-                    .orElseThrow();
-            return board.localToScreen(left + (square.file() + 0.5) * size, top + (7 - square.rank() + 0.5) * size);
-        });
+        return Stand.onStage(() -> Squares.middle(robot.lookup(".board").queryAs(BoardView.class), square));
     }
 
     @Test

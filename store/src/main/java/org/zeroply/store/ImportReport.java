@@ -15,6 +15,7 @@ import org.zeroply.notation.PgnFault;
  * @param faultCount how many there were
  * @param cancelled whether it was stopped before the end; what was added until then stays
  * @param batch the id under which the import can be undone
+ * @param last the id of the last game that was added; 0 if none was
  */
 public record ImportReport(
         String file,
@@ -25,7 +26,8 @@ public record ImportReport(
         List<PgnFault> faults,
         long faultCount,
         boolean cancelled,
-        long batch) {
+        long batch,
+        long last) {
     public ImportReport {
         faults = List.copyOf(faults);
     }

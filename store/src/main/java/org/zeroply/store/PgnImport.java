@@ -27,6 +27,7 @@ final class PgnImport {
     private final String name;
     private final String label;
     private long added;
+    private long last;
     private long alreadyThere;
     private long otherRemarks;
     private long skipped;
@@ -54,7 +55,8 @@ final class PgnImport {
                 workbook.games().dropBatch(batch);
             }
         }
-        return new ImportReport(name, added, alreadyThere, otherRemarks, skipped, faults, faultCount, more, batch);
+        return new ImportReport(
+                name, added, alreadyThere, otherRemarks, skipped, faults, faultCount, more, batch, last);
     }
 
     /** A game that was read, with what it is found by; both worked out without holding the workbook up. */
@@ -107,7 +109,7 @@ final class PgnImport {
             alreadyThere++;
             return;
         }
-        GameColumns.insert(handle, game.entry().game(), game.columns(), batch);
+        last = GameColumns.insert(handle, game.entry().game(), game.columns(), batch);
         added++;
         if (!alike.isEmpty()) {
             otherRemarks++;

@@ -76,7 +76,12 @@ public final class GamesPlace implements Place {
         this.sheets = sheets;
         this.around = around;
         marks = new GameMarks(background, around::language, around::marks);
-        model.setOnImported(report -> ImportSheet.show(report, sheets));
+        model.setOnImported(report -> {
+            if (report.last() > 0 && view != null) {
+                view.choose(report.last());
+            }
+            ImportSheet.show(report, sheets);
+        });
     }
 
     public GamesModel model() {

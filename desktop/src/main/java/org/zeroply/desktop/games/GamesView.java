@@ -59,6 +59,9 @@ public final class GamesView extends VBox {
     private final Actions actions;
     private long lastChosen;
 
+    /** The game that is to be chosen once it is there; 0 for none. */
+    private long wanted;
+
     public GamesView(GamesModel model, Actions actions, Button more, FirstCards cards) {
         this.model = model;
         this.actions = actions;
@@ -98,7 +101,20 @@ public final class GamesView extends VBox {
         model.games().subscribe(() -> FxThread.later(this::choose));
     }
 
+    /** Chooses a game as soon as the list has it. */
+    void choose(long game) {
+        wanted = game;
+        choose();
+    }
+
     private void choose() {
+        int at = wanted == 0 ? -1 : model.indexOf(wanted);
+        if (at >= 0) {
+            wanted = 0;
+            table.getSelectionModel().clearAndSelect(at);
+            table.scrollTo(Math.max(0, at - 3));
+            return;
+        }
         if (table.getSelectionModel().isEmpty() && !model.games().isEmpty()) {
             int row = Math.max(0, model.indexOf(lastChosen));
             table.getSelectionModel().select(row);

@@ -42,6 +42,8 @@ public final class NameField extends VBox {
     /** @param known answers later with the names that have words beginning like those of a text, the most played first */
     public NameField(String id, String name, BiConsumer<String, Consumer<List<String>>> known) {
         this.known = known;
+        // The click that puts the names away does what it was meant for as well.
+        offered.setConsumeAutoHidingEvents(false);
         field.setId(id);
         field.setText(name);
         field.setPrefWidth(300);

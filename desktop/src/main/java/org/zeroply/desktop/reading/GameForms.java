@@ -102,6 +102,7 @@ final class GameForms {
             form.addRow(form.getRowCount(), new Label(Texts.of("tag." + tag)), input);
         }
         Button keep = new Button(Texts.of("details.keep"));
+        keep.setId("details-keep");
         keep.getStyleClass().add("primary");
         keep.setDefaultButton(true);
         Sheet sheet = sheets.show(Texts.of("details.title"), form, List.of(keep));

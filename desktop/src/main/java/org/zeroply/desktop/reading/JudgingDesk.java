@@ -4,6 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.Button;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.CoachModel;
@@ -28,6 +31,8 @@ import org.zeroply.store.Workbook;
 
 /** Everything about judging games that is done on sheets: the queue, sums, drifts, lanes, and the walk of a lesson. */
 public final class JudgingDesk {
+    private static final KeyCombination PRINT = new KeyCodeCombination(KeyCode.P, KeyCombination.SHORTCUT_DOWN);
+
     private final OpenGame reading;
     private final Workbook workbook;
     private final Background background;
@@ -156,6 +161,15 @@ public final class JudgingDesk {
             button.setId("lesson-save-" + form);
             if (form == LessonModel.Form.PDF) {
                 button.getStyleClass().add("primary");
+                // Wherever the keyboard is on the sheet.
+                button.sceneProperty().subscribe((before, now) -> {
+                    if (before != null) {
+                        before.getAccelerators().remove(PRINT);
+                    }
+                    if (now != null) {
+                        now.getAccelerators().put(PRINT, button::fire);
+                    }
+                });
             }
             button.setOnAction(event -> files.toPaper(Texts.of("lesson.file." + form), form.name())
                     .ifPresent(target -> model.save(

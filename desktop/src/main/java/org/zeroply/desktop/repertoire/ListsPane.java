@@ -181,6 +181,14 @@ final class ListsPane extends VBox {
         act.setVisible(true);
     }
 
+    /** Brings the keyboard to the list, and chooses the first row where none is chosen. */
+    void focusFirst() {
+        list.requestFocus();
+        if (list.getSelectionModel().isEmpty()) {
+            list.getSelectionModel().selectFirst();
+        }
+    }
+
     private Runnable to(int node) {
         return () -> model.go(node);
     }

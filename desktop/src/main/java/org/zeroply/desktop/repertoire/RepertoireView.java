@@ -241,7 +241,11 @@ public final class RepertoireView extends StackPane {
 
     /** Shows what there is to do of a kind, by its name; FLOW for the flow. */
     public void showNamed(String name) {
-        showTab(name.equals("FLOW") ? null : ListsPane.Kind.valueOf(name));
+        boolean isFlow = name.equals("FLOW");
+        showTab(isFlow ? null : ListsPane.Kind.valueOf(name));
+        if (!isFlow) {
+            lists.focusFirst();
+        }
     }
 
     private void showGame(Compared game) {
