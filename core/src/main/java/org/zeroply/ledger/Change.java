@@ -1,7 +1,9 @@
 package org.zeroply.ledger;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import org.zeroply.ledger.Entry.Account;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.SquareSet;
@@ -34,6 +36,30 @@ public record Change(Entry before, Entry after) {
             }
         }
         return String.join("; ", parts);
+    }
+
+    /** What says the same in better words, where it changed as well: the imbalance for a total, what hangs for what is loose. */
+    private static final Map<Factor, Factor> SAID_BY = Map.of(
+            Factor.TOTAL, Factor.IMBALANCE,
+            Factor.LOOSE, Factor.HANGING,
+            Factor.PROTECTED_PASSED, Factor.PASSED,
+            Factor.CONNECTED_PASSED, Factor.PASSED,
+            Factor.OUTSIDE_PASSED, Factor.PASSED);
+
+    /** Whether another change says the same in better words, so that one of the two is enough. */
+    public boolean isSaidBy(Change other) {
+        if (SAID_BY.get(factor()) != other.factor()) {
+            return false;
+        }
+        // A total changes whenever the imbalance does; squares must be the same ones.
+        return factor() == Factor.TOTAL
+                || Arrays.stream(Side.values())
+                        .allMatch(side -> before.of(side)
+                                        .value()
+                                        .equals(other.before.of(side).value())
+                                && after.of(side)
+                                        .value()
+                                        .equals(other.after.of(side).value()));
     }
 
     /** What changed as a sentence of its own, with the name of the factor where the words do not say it; may be empty. */

@@ -40,8 +40,8 @@ class FirstSightTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "4k3/8/8/3p4/4P3/8/8/4K3 w - - 0 1 | White can take d5, which hangs.",
-                "4k3/8/8/3p4/4P3/8/8/4K3 b - - 0 1 | Black can take e4, which hangs.",
+                "4k3/8/8/3p4/4P3/8/8/4K3 w - - 0 1 | White can take the pawn on d5, which hangs.",
+                "4k3/8/8/3p4/4P3/8/8/4K3 b - - 0 1 | Black can take the pawn on e4, which hangs.",
                 "4k3/8/8/8/8/8/r6N/4K3 w - - 0 1 | Black attacks Nh2, which hangs.",
                 "6k1/5p2/6p1/6N1/4B2Q/8/8/6K1 b - - 0 1 | Be4 Qh4 Ng5 bear on the squares round Black's king.",
             })
@@ -88,5 +88,19 @@ class FirstSightTest {
             });
             assertThat(sights).extracting(FirstSight.Sight::sentence).doesNotHaveDuplicates();
         });
+    }
+
+    @Test
+    void aChangeThatAnotherOneSaysIsNotToldTwice() {
+        Position position = Fen.position("4k3/8/8/3p4/4P3/8/8/4K3 w - - 0 1");
+        List<Change> changes = Ledger.of(
+                        position.play(Objects.requireNonNull(San.read(position, "exd5"))), ValueScale.SCHOOLROOM)
+                .changesSince(Ledger.of(position, ValueScale.SCHOOLROOM));
+        List<Factor> told = changes.stream()
+                .filter(change -> changes.stream().noneMatch(change::isSaidBy))
+                .map(Change::factor)
+                .toList();
+        assertThat(changes).extracting(Change::factor).contains(Factor.TOTAL, Factor.IMBALANCE);
+        assertThat(told).contains(Factor.IMBALANCE, Factor.PASSED).doesNotContain(Factor.TOTAL);
     }
 }

@@ -129,6 +129,6 @@ final class Page {
     String finish() {
         doing(out::writeEndDocument);
         doing(out::flush);
-        return text.toString();
+        return "<!DOCTYPE html>\n" + text;
     }
 }

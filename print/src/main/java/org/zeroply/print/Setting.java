@@ -28,6 +28,7 @@ final class Setting {
         page.open("html", "xmlns", "http://www.w3.org/1999/xhtml", "lang", "en");
         page.open("head");
         page.empty("meta", "charset", "UTF-8");
+        page.empty("meta", "name", "viewport", "content", "width=device-width, initial-scale=1");
         page.open("title").text(title).close();
         page.open("style").text(styles()).close();
         page.close();

@@ -134,7 +134,9 @@ final class LedgerRows {
         weakened(was, current, told);
         for (Section section : choice.shown()) {
             for (Change change : changes.values()) {
-                if (change.factor().section() == section && !change.factor().is(Factor.Trait.RESTLESS)) {
+                if (change.factor().section() == section
+                        && !change.factor().is(Factor.Trait.RESTLESS)
+                        && changes.values().stream().noneMatch(change::isSaidBy)) {
                     told.add(new LedgerRow.Measured(change.after(), change, addition(change.factor())));
                 }
             }

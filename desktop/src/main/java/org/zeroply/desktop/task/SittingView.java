@@ -185,7 +185,11 @@ public final class SittingView extends BorderPane {
                             "sitting-survives",
                             () -> model.setRow(lastRow, SittingModel.surviving(textOf(lastRow)))));
         }
-        for (Opinion opinion : Opinion.values()) {
+        // As the keys have them: from White is winning to Black is winning, then unclear.
+        List<Opinion> offered = new ArrayList<>(List.of(Opinion.values()).reversed());
+        offered.remove(Opinion.UNCLEAR);
+        offered.add(Opinion.UNCLEAR);
+        for (Opinion opinion : offered) {
             ToggleButton verdict = new ToggleButton();
             verdict.setGraphic(SignShapes.draw(opinion.sign()));
             verdict.getStyleClass().add("sign");
