@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyLongProperty;
 import javafx.beans.property.ReadOnlyLongWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -54,6 +56,7 @@ public final class GamesModel {
     private Consumer<ImportReport> onImported = report -> {};
     private Runnable onListChanged = () -> {};
     private final Newest newest = new Newest();
+    private final ReadOnlyBooleanWrapper arriving = new ReadOnlyBooleanWrapper(this, "arriving", false);
     private boolean indexing;
 
     public GamesModel(Workbook workbook, Background background) {
@@ -300,14 +303,22 @@ public final class GamesModel {
      * @param then runs when the games are there
      */
     public void importIfEmpty(String name, Supplier<InputStream> source, Runnable then) {
+        arriving.set(true);
         background.read(workbook.games()::count, games -> {
             if (games == 0) {
                 importStream(name, source, report -> {
                     imported(report);
                     then.run();
                 });
+            } else {
+                arriving.set(false);
             }
         });
+    }
+
+    /** Whether the first games of a new workbook are on their way, so that it only looks empty. */
+    public ReadOnlyBooleanProperty arrivingProperty() {
+        return arriving.getReadOnlyProperty();
     }
 
     /** Lets the list show every now and then what has come in so far. */
@@ -323,6 +334,7 @@ public final class GamesModel {
     }
 
     private void imported(ImportReport report) {
+        arriving.set(false);
         refresh();
         onImported.accept(report);
         index();

@@ -227,18 +227,26 @@ public final class GamesView extends VBox {
     private VBox placeholder() {
         Label title = Widgets.label("empty-title", "");
         title.textProperty()
-                .bind(Bindings.when(model.countProperty().isEqualTo(0))
-                        .then(Texts.of("games.empty.title"))
-                        .otherwise(Texts.of("games.none.title")));
+                .bind(Bindings.when(model.arrivingProperty())
+                        .then(Texts.of("games.arriving"))
+                        .otherwise(Bindings.when(model.countProperty().isEqualTo(0))
+                                .then(Texts.of("games.empty.title"))
+                                .otherwise(Texts.of("games.none.title"))));
         Label text = Widgets.label("empty-text", "");
         text.textProperty()
-                .bind(Bindings.when(model.countProperty().isEqualTo(0))
-                        .then(Texts.of("games.empty.text"))
-                        .otherwise(Texts.of("games.none.text")));
+                .bind(Bindings.when(model.arrivingProperty())
+                        .then("")
+                        .otherwise(Bindings.when(model.countProperty().isEqualTo(0))
+                                .then(Texts.of("games.empty.text"))
+                                .otherwise(Texts.of("games.none.text"))));
         Button importing = new Button(Texts.of("games.import"));
         importing.getStyleClass().add("primary");
         importing.setOnAction(event -> actions.importFiles().run());
-        importing.visibleProperty().bind(model.countProperty().isEqualTo(0));
+        importing
+                .visibleProperty()
+                .bind(model.countProperty()
+                        .isEqualTo(0)
+                        .and(model.arrivingProperty().not()));
         VBox box = new VBox(10, title, text, importing);
         box.getStyleClass().add("empty-place");
         return box;
