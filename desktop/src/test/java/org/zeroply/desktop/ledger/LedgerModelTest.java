@@ -82,7 +82,7 @@ class LedgerModelTest extends OnAWorkbook {
                 .findFirst()
                 .orElseThrow();
         assertThat(first.change()).isNotNull();
-        assertThat(factors()).contains(Factor.TOTAL, Factor.ISLANDS);
+        assertThat(factors()).contains(Factor.IMBALANCE, Factor.ISLANDS).doesNotContain(Factor.TOTAL);
         go(0);
         assertThat(rows().stream()
                         .filter(LedgerRow.Measured.class::isInstance)
@@ -181,12 +181,12 @@ class LedgerModelTest extends OnAWorkbook {
         go(4);
         LedgerRow row = rows().stream()
                 .filter(each -> each instanceof LedgerRow.Measured measured
-                        && measured.entry().factor() == Factor.TOTAL)
+                        && measured.entry().factor() == Factor.IMBALANCE)
                 .findFirst()
                 .orElseThrow();
         assertThat(onStage(() -> ledger.takeIntoNote(row))).isTrue();
         String note = onStage(() -> game.current().after());
-        assertThat(note).contains(Factor.TOTAL.title());
+        assertThat(note).contains(Factor.IMBALANCE.title());
         assertThat(onStage(() -> ledger.takeIntoNote(rows().getFirst())))
                 .as("a heading is no entry")
                 .isFalse();
