@@ -12,24 +12,24 @@ import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
 
 /**
- * What a side of a game gave away and was given, so that it adds up: start − given away + given back + seen later = end. All in
+ * What a side of a game gave away and was given, so that it adds up: start − given away + given back + found later = end. All in
  * points of the expected score, from the view of that side.
  *
  * @param start before the first move
  * @param phases the falls over its own moves that were not the best found, by phase; phases without one are left out
  * @param givenBack the rises over the other side's moves that were not the best found
- * @param seenLater what only a look at a later position found: rises over its own moves and over the other side's best ones,
+ * @param foundLater what only a look at a later position found: rises over its own moves and over the other side's best ones,
  *     less falls over its own best moves and over the other side's
  * @param end after the last move
  */
 public record GameAccount(
-        Side side, double start, Map<Judgement.Phase, Double> phases, double givenBack, double seenLater, double end) {
+        Side side, double start, Map<Judgement.Phase, Double> phases, double givenBack, double foundLater, double end) {
     public GameAccount {
         phases = Collections.unmodifiableMap(new EnumMap<>(phases));
     }
 
     /** In hundredths, as it is printed. */
-    public record Printed(int start, int givenAway, int givenBack, int seenLater, int end) {}
+    public record Printed(int start, int givenAway, int givenBack, int foundLater, int end) {}
 
     /** @throws IllegalArgumentException if no move was judged */
     public static GameAccount of(Judgement judgement, Side side) {
@@ -68,7 +68,7 @@ public record GameAccount(
 
     /** Rounded to hundredths so that it adds up on paper too, to the end rounded by itself. */
     public Printed printed() {
-        int[] whole = shared((int) Math.round(100 * end), start, -givenAway(), givenBack, seenLater);
+        int[] whole = shared((int) Math.round(100 * end), start, -givenAway(), givenBack, foundLater);
         return new Printed(whole[0], -whole[1], whole[2], whole[3], (int) Math.round(100 * end));
     }
 
@@ -105,8 +105,8 @@ public record GameAccount(
         if (now.givenBack() != 0) {
             said.add(Words.of("account.given", points(now.givenBack())));
         }
-        if (now.seenLater() != 0) {
-            said.add(Words.of("account.later", (now.seenLater() > 0 ? "+" : "") + points(now.seenLater())));
+        if (now.foundLater() != 0) {
+            said.add(Words.of("account.later", (now.foundLater() > 0 ? "+" : "") + points(now.foundLater())));
         }
         said.add(Words.of("account.end", points(now.end())));
         return String.join(", ", said);

@@ -45,10 +45,11 @@ class GameAccountTest {
         assertThat(account.start()).isEqualTo(0.50);
         assertThat(account.givenAway()).isCloseTo(0.20, within(1e-9));
         assertThat(account.givenBack()).isCloseTo(0.30, within(1e-9));
-        assertThat(account.seenLater()).isCloseTo(-0.05 + 0.10 + 0.05, within(1e-9));
+        assertThat(account.foundLater()).isCloseTo(-0.05 + 0.10 + 0.05, within(1e-9));
         assertThat(account.end()).isEqualTo(0.70);
         assertThat(account.inWords())
-                .isEqualTo("from .50, gave .20 in the opening, was given .30, +.10 was seen later, ended at .70");
+                .isEqualTo(
+                        "from .50, gave .20 in the opening, was given .30, later calculation found +.10, ended at .70");
         GameAccount black = GameAccount.of(judgement(white, best), Side.BLACK);
         assertThat(black.givenAway()).isCloseTo(0.30, within(1e-9));
         assertThat(black.givenBack()).isCloseTo(0.20, within(1e-9));
@@ -56,10 +57,10 @@ class GameAccountTest {
     }
 
     @Test
-    void nothingSeenLaterIsNotPrinted() {
+    void nothingFoundLaterIsNotPrinted() {
         GameAccount account = GameAccount.of(judgement(new double[] {0.52, 0.30, 0.07}, new boolean[2]), Side.WHITE);
-        // Black's move made it worse for White, which is seen later.
-        assertThat(account.seenLater()).isCloseTo(-0.23, within(1e-9));
+        // Black's move made it worse for White, which is found later.
+        assertThat(account.foundLater()).isCloseTo(-0.23, within(1e-9));
         GameAccount plain = GameAccount.of(judgement(new double[] {0.52, 0.07}, new boolean[1]), Side.WHITE);
         assertThat(plain.inWords()).isEqualTo("from .52, gave .45 in the opening, ended at .07");
     }
@@ -75,16 +76,16 @@ class GameAccountTest {
             }
             for (Side side : Side.values()) {
                 GameAccount account = GameAccount.of(judgement(white, best), side);
-                assertThat(account.start() - account.givenAway() + account.givenBack() + account.seenLater())
+                assertThat(account.start() - account.givenAway() + account.givenBack() + account.foundLater())
                         .isCloseTo(account.end(), within(1e-9));
                 assertThat(account.givenAway()).isNotNegative();
                 assertThat(account.givenBack()).isNotNegative();
                 GameAccount.Printed printed = account.printed();
-                assertThat(printed.start() - printed.givenAway() + printed.givenBack() + printed.seenLater())
+                assertThat(printed.start() - printed.givenAway() + printed.givenBack() + printed.foundLater())
                         .isEqualTo(printed.end());
                 assertThat(printed.start()).isCloseTo((int) Math.round(100 * account.start()), within(1));
                 assertThat(printed.givenAway()).isCloseTo((int) Math.round(100 * account.givenAway()), within(1));
-                assertThat(printed.seenLater()).isCloseTo((int) Math.round(100 * account.seenLater()), within(1));
+                assertThat(printed.foundLater()).isCloseTo((int) Math.round(100 * account.foundLater()), within(1));
             }
         }
     }

@@ -284,6 +284,20 @@ class DayTest extends AtTheWindow {
     }
 
     @Test
+    void homeworkGoesOutAndComesBackByKeyboard() throws IOException {
+        Path homework = folder.resolve("homework.pgn");
+        stand.answers().willExport(homework);
+        begin();
+        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        press(KeyCode.ALT, KeyCode.SHIFT, KeyCode.H);
+        stand.await("the file", () -> Files.exists(homework));
+        stand.answers().willImport(script());
+        press(KeyCode.ALT, KeyCode.SHIFT, KeyCode.I);
+        awaitMarked();
+        costs("homework out and back", 5);
+    }
+
+    @Test
     void homeworkGoesOutAndComesBack() throws IOException {
         run("command.places.tasks");
         Path homework = folder.resolve("homework.pgn");

@@ -7,15 +7,21 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
+import javafx.stage.Window;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.task.Item;
+import org.zeroply.task.Opinion;
 import org.zeroply.task.Points;
 import org.zeroply.task.SchemeFault;
 import org.zeroply.task.Task;
@@ -177,6 +183,60 @@ class TasksPlaceTest extends AtTheWindow {
         robot.write("5");
         stand.await("other points", () -> outOf().startsWith("out of 14"));
         assertThat(wants()).as("of the same item").hasSize(items).contains(new Want.Consider(reply, true));
+    }
+
+    /** Chooses from the menu of a row; its window is not reached by the robot, so the item is fired itself. */
+    private void chooseOfRow(int node, String... titles) {
+        robot.clickOn("#row-menu-" + node);
+        stand.settle();
+        Stand.onStage(() -> {
+            ContextMenu menu = Window.getWindows().stream()
+                    .filter(ContextMenu.class::isInstance)
+                    .map(ContextMenu.class::cast)
+                    .findFirst()
+                    .orElseThrow();
+            List<MenuItem> items = menu.getItems();
+            for (String title : titles) {
+                MenuItem item = items.stream()
+                        .filter(each -> title.equals(each.getText()))
+                        .findFirst()
+                        .orElseThrow(() -> new AssertionError("the menu has no " + title));
+                if (item instanceof Menu inner) {
+                    items = inner.getItems();
+                } else {
+                    item.fire();
+                }
+            }
+            menu.hide();
+            return true;
+        });
+        stand.settle();
+    }
+
+    @Test
+    void aSchemeIsDraftedAndChangedByMouseAlone() throws IOException {
+        take("endings.pgn", ENDING);
+        List<Integer> line =
+                Stand.onStage(() -> tasks().task().orElseThrow().solution().mainLine());
+        robot.clickOn("#tasks-draft");
+        stand.await("the draft", () -> wants().size() > 1);
+        assertThat(Stand.onStage(() -> robot.lookup("#tasks-draft").tryQuery().isPresent()
+                        && robot.lookup("#tasks-draft").query().isVisible()))
+                .as("a scheme that is there is not drafted anew")
+                .isFalse();
+        int drafted = wants().size();
+        chooseOfRow(line.getFirst(), Texts.of("tasks.row.points"), "7");
+        assertThat(tasks().task().orElseThrow().scheme().items())
+                .anyMatch(item -> item.points().equals(Points.of(7)));
+        chooseOfRow(line.get(2), Texts.of("tasks.row.verdict"), Opinion.WHITE_WINNING.text());
+        assertThat(wants()).hasSizeGreaterThan(drafted);
+        int before = wants().size();
+        chooseOfRow(line.getFirst(), Texts.of("tasks.row.remove"));
+        assertThat(wants()).hasSizeLessThan(before);
+        robot.clickOn("#status-undo");
+        stand.await("undone by a click", () -> wants().size() == before);
+        chooseOfRow(line.get(2), Texts.of("tasks.row.cut"));
+        assertThat(tasks().task().orElseThrow().solution().mainLine()).hasSize(2);
     }
 
     private List<Want> wants() {

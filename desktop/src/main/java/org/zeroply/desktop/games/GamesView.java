@@ -72,11 +72,11 @@ public final class GamesView extends VBox {
         table.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         table.setColumnResizePolicy(TableView.CONSTRAINED_RESIZE_POLICY_ALL_COLUMNS);
         table.setPlaceholder(placeholder());
-        column(GameOrder.By.WHITE, "games.white", GameNames::white, 190, "");
-        column(GameOrder.By.BLACK, "games.black", GameSummary::black, 190, "");
+        column(GameOrder.By.WHITE, "games.white", GameNames::white, 172, "");
+        column(GameOrder.By.BLACK, "games.black", GameSummary::black, 172, "");
         column(GameOrder.By.RESULT, "games.result", game -> GameNames.result(game.result()), 66, "centred");
         column(GameOrder.By.DATE, "games.date", game -> GameNames.date(game.date()), 94, "figures");
-        column(GameOrder.By.EVENT, "games.event", GameSummary::event, 240, "");
+        column(GameOrder.By.EVENT, "games.event", GameSummary::event, 222, "");
         column(GameOrder.By.ROUND, "games.round", GameSummary::round, 60, "centred");
         column(GameOrder.By.LENGTH, "games.moves", game -> count((game.plies() + 1) / 2), 66, "figures");
         column(GameOrder.By.REMARKS, "games.remarks", game -> count(game.remarks()), 78, "figures");
@@ -276,7 +276,10 @@ public final class GamesView extends VBox {
         TableColumn<GameSummary, String> column = new TableColumn<>(Texts.of("games.marks"));
         column.setCellValueFactory(features ->
                 new ReadOnlyStringWrapper(actions.marks().of(features.getValue().id())));
-        find.fontProperty().subscribe(font -> column.setPrefWidth(150 * font.getSize() / BASE_SIZE));
+        find.fontProperty().subscribe(font -> {
+            column.setPrefWidth(204 * font.getSize() / BASE_SIZE);
+            column.setMinWidth(168 * font.getSize() / BASE_SIZE);
+        });
         column.setReorderable(false);
         column.setSortable(false);
         table.getColumns().add(column);

@@ -15,6 +15,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -25,7 +26,6 @@ import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.kit.Texts;
-import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.ledger.Change;
 import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Reach;
@@ -73,8 +73,8 @@ final class TradesPane extends VBox {
         getStyleClass().add("ledger-view");
         setId("trades");
         leave.setSelected(true);
-        Region space = Widgets.space();
-        HBox choices = new HBox(4, white, black, space, leave, remain);
+        // Where the panel is narrow the second pair stands below the first.
+        FlowPane choices = new FlowPane(16, 4, new HBox(4, white, black), new HBox(4, leave, remain));
         hint.setWrapText(true);
         hint.getStyleClass().add("soft");
         hint.setMinHeight(USE_PREF_SIZE);

@@ -548,7 +548,9 @@ final class CardPane extends VBox {
                     spread.high(),
                     played.decided() == 0 ? 0.5 : played.points(side) / played.decided(),
                     words);
-            Label text = Widgets.label("soft", words);
+            // The range is drawn, and said when one asks.
+            Label text = Widgets.label(
+                    "soft", Texts.of("card.tally.short", played.games(), RepertoireTexts.points(played.points(side))));
             facts.getChildren().add(new HBox(8, move, ribbon, text));
         }
     }

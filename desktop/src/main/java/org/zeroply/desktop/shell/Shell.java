@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -713,6 +714,16 @@ public final class Shell extends StackPane {
         for (Place each : places) {
             each.commands().forEach(command -> commands.add(new Offers.Placed(each, command)));
         }
+        assert places.stream().allMatch(this::hasKeysOfItsOwn) : "a key of a place is given twice";
+    }
+
+    private boolean hasKeysOfItsOwn(Place in) {
+        List<String> keys = commands.stream()
+                .filter(each -> each.place() == null || each.place().equals(in))
+                .map(each -> each.command().shortcutText())
+                .filter(key -> !key.isEmpty())
+                .toList();
+        return keys.size() == Set.copyOf(keys).size();
     }
 
     private List<Command> toPlaces() {

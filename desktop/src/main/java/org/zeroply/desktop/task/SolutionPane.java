@@ -6,8 +6,8 @@ import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
+import javafx.geometry.Bounds;
 import javafx.geometry.Pos;
-import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -311,11 +311,13 @@ final class SolutionPane extends BorderPane {
             button.setMinWidth(Region.USE_PREF_SIZE);
             button.setFocusTraversable(false);
             button.setOnAction(event -> {
+                // To choose the row draws its cell anew, so the menu hangs on the list and not on the button.
+                Bounds at = button.localToScreen(button.getLayoutBounds());
                 if (!rows.getSelectionModel().getSelectedItems().contains(row)) {
                     rows.getSelectionModel().clearSelection();
                     rows.getSelectionModel().select(row);
                 }
-                RowMenu.of(model, SolutionPane.this, row, editItem).show(button, Side.BOTTOM, 0, 0);
+                RowMenu.of(model, SolutionPane.this, row, editItem).show(rows, at.getMinX(), at.getMaxY());
             });
             setOnContextMenuRequested(event -> button.fire());
             return button;

@@ -147,7 +147,7 @@ public final class TasksPlace implements Place {
                 Command.of("command.tasks.previous", "Alt+Page Up", () -> model.choose(chosen() - 1)),
                 Command.of("command.tasks.later", "Alt+Shift+Right", () -> model.move(chosen(), chosen() + 1)),
                 Command.of("command.tasks.earlier", "Alt+Shift+Left", () -> model.move(chosen(), chosen() - 1)),
-                Command.of("command.tasks.questions", "Alt+Q", desk::editQuestions),
+                Command.of("command.tasks.questions", "Alt+W", desk::editQuestions),
                 Command.of("command.tasks.themes", "Alt+H", model::findThemes),
                 Command.of("command.tasks.check", "Alt+K", () -> {
                     desk.view().show(TasksView.Tab.CHECK);
@@ -162,7 +162,7 @@ public final class TasksPlace implements Place {
 
     private List<Command> ofTheScheme() {
         List<Command> commands = new ArrayList<>(List.of(
-                Command.of("command.tasks.solution", "Alt+S", () -> desk.view().show(TasksView.Tab.SOLUTION)),
+                Command.of("command.tasks.solution", "Alt+L", () -> desk.view().show(TasksView.Tab.SOLUTION)),
                 Command.of("command.tasks.draft", "Alt+D", model::draft),
                 Command.of("command.tasks.choice", "Alt+C", () -> model.setChoice(Points.of(5))),
                 Command.of("command.tasks.reach", "Alt+R", () -> model.setReach(Points.of(2)))));
@@ -195,8 +195,8 @@ public final class TasksPlace implements Place {
                 Command.of("command.tasks.sit", "Alt+T", desk.sittings()::sit),
                 Command.of("command.tasks.results", "Alt+E", () -> desk.view().show(TasksView.Tab.RESULTS)),
                 Command.of("command.tasks.students", null, desk.sittings()::students),
-                Command.of("command.tasks.homework", null, desk::exportHomework),
-                Command.of("command.tasks.scripts", null, desk.sittings()::readScripts),
+                Command.of("command.tasks.homework", "Alt+Shift+H", desk::exportHomework),
+                Command.of("command.tasks.scripts", "Alt+Shift+I", desk.sittings()::readScripts),
                 Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn));
     }
 }
