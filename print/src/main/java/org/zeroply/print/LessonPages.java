@@ -14,12 +14,23 @@ import org.zeroply.words.Words;
  */
 public final class LessonPages {
     private static final double STRIP_MILLIMETRES = 170;
-    private static final double DIAGRAM_MILLIMETRES = 56;
+
+    /** The sizes of diagrams that are tried, the usual one first. */
+    private static final double[] DIAGRAM_MILLIMETRES = {56, 50, 62, 44};
+
+    /** So much of a page may stay blank below what stands on it before another size is tried. */
+    private static final double BLANK = 0.2;
+
+    private static final double GUTTER_MILLIMETRES = 4;
 
     private LessonPages() {}
 
     /** The report as a page that needs nothing else. */
     public static String html(LessonReport report, Judgement judgement) {
+        return html(report, judgement, DIAGRAM_MILLIMETRES[0]);
+    }
+
+    private static String html(LessonReport report, Judgement judgement, double diagram) {
         Page page = new Page();
         Setting.begin(page, report.title());
         page.line("h1", "title", report.title());
@@ -34,7 +45,7 @@ public final class LessonPages {
         page.line("p", "summary", report.summary());
         lines(page, Words.of("print.notes"), report.notes());
         for (int i = 0; i < items.size(); i++) {
-            moment(page, i + 1, items.get(i), report.student());
+            moment(page, i + 1, items.get(i), report.student(), diagram);
         }
         lines(page, Words.of("print.train"), report.train());
         page.close();
@@ -52,10 +63,10 @@ public final class LessonPages {
     }
 
     /** The diagram at the left, what there is to say at its right; never torn between two pages. */
-    private static void moment(Page page, int number, LessonReport.Item item, Side student) {
+    private static void moment(Page page, int number, LessonReport.Item item, Side student, double diagram) {
         page.open("table", "class", "moment").open("tr");
-        page.open("td", "class", "diagram");
-        Diagram.write(page, item.position(), student, DIAGRAM_MILLIMETRES);
+        page.open("td", "class", "diagram", "style", "width: " + (diagram + GUTTER_MILLIMETRES) + "mm");
+        Diagram.write(page, item.position(), student, diagram);
         page.close();
         page.open("td", "class", "said");
         page.open("h2")
@@ -70,7 +81,7 @@ public final class LessonPages {
 
     /** Writes the report as a PDF of A4 pages; gives the number of pages. The stream stays open. */
     public static int pdf(LessonReport report, Judgement judgement, OutputStream out) throws IOException {
-        return Setting.pdf(html(report, judgement), out);
+        return Setting.write(set(report, judgement), out);
     }
 
     /**
@@ -80,6 +91,24 @@ public final class LessonPages {
      */
     public static List<byte[]> pictures(LessonReport report, Judgement judgement, float dotsPerInch)
             throws IOException {
-        return Setting.pictures(html(report, judgement), dotsPerInch);
+        return Setting.pictures(set(report, judgement), dotsPerInch);
+    }
+
+    /** Diagrams a little smaller or larger, where that keeps the foot of a page from staying blank. */
+    private static byte[] set(LessonReport report, Judgement judgement) throws IOException {
+        byte[] best = {};
+        double least = Double.MAX_VALUE;
+        for (double diagram : DIAGRAM_MILLIMETRES) {
+            byte[] set = Setting.set(html(report, judgement, diagram));
+            double blank = Setting.blank(set);
+            if (blank < least) {
+                best = set;
+                least = blank;
+            }
+            if (least <= BLANK) {
+                break;
+            }
+        }
+        return best;
     }
 }

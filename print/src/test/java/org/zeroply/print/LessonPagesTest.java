@@ -102,6 +102,23 @@ class LessonPagesTest {
         }
     }
 
+    /** Whatever the number of moments, no page but the last is left with a blank foot. */
+    @Test
+    void noPageStaysBlankByAFifth() throws IOException {
+        Case sample = sample();
+        List<LessonReport.Item> items = sample.report().shownItems();
+        assertThat(items).hasSizeGreaterThan(2);
+        double worst = 0;
+        for (int shown = 3; shown <= items.size(); shown++) {
+            List<LessonReport.Item> some = items.subList(0, shown);
+            LessonReport report = sample.report().withItems(some);
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            LessonPages.pdf(report, sample.judgement(), out);
+            worst = Math.max(worst, Setting.blank(out.toByteArray()));
+        }
+        assertThat(worst).isLessThan(0.2);
+    }
+
     @Test
     void thePageForABrowserIsWellFormedWithItsDrawingsInIt() throws Exception {
         Case sample = sample();
