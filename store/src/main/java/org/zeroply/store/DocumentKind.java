@@ -2,7 +2,7 @@ package org.zeroply.store;
 
 import java.util.Arrays;
 import java.util.HashSet;
-import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -50,6 +50,29 @@ abstract class DocumentKind<D> implements WorkbookPart {
      * @throws WorkbookException if there is none, or it is damaged
      */
     abstract D get(Handle handle, long id);
+
+    /**
+     * Reads one and compares it with its checksums.
+     *
+     * @throws WorkbookException if there is none, or it is damaged
+     */
+    final D checked(Handle handle, long id) {
+        long broken = isWatched() ? Checksums.broken(handle, name, "id", id) : 0;
+        for (Map.Entry<String, String> part : parts().entrySet()) {
+            if (Checksums.TABLES.contains(part.getKey())) {
+                broken += Checksums.broken(handle, part.getKey(), part.getValue(), id);
+            }
+        }
+        if (broken > 0) {
+            throw Checksums.mismatch(name, id);
+        }
+        return get(handle, id);
+    }
+
+    /** Whether the rows of the kind's own table have checksums. */
+    final boolean isWatched() {
+        return Checksums.TABLES.contains(name);
+    }
 
     /** Adds one without identity or journal; empty if what it belongs to is not in this workbook. */
     abstract OptionalLong insert(Handle handle, D document);
@@ -165,7 +188,7 @@ abstract class DocumentKind<D> implements WorkbookPart {
                 continue;
             }
             try {
-                D there = run.there(handle -> get(handle, theirs.id()));
+                D there = run.there(handle -> checked(handle, theirs.id()));
                 Set<Long> past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
                 String sameBy = run.there(handle -> sameBy(handle, theirs.id()));
                 run.workbook().write(handle -> {
@@ -317,8 +340,45 @@ abstract class DocumentKind<D> implements WorkbookPart {
 
     @Override
     public void rescue(RescueRun run) {
-        for (List<Long> some : run.ids(this)) {
-            run.save(this, some);
+        run.check(this);
+    }
+
+    /** The tables that hold parts of one, with the column that says of which. */
+    Map<String, String> parts() {
+        return Map.of();
+    }
+
+    /** What a list calls one, where no more than its own row can be read; empty if not even that. */
+    abstract String nameOf(Handle handle, long id);
+
+    /** Makes a row for one of which only parts are there; says whether that could be done. */
+    boolean revive(Handle handle, long id) {
+        return false;
+    }
+
+    /** Writes one anew if parts of it were lost, and what is worked out of it. */
+    void renew(Handle handle, long id, Salvaged<D> salvaged) {
+        if (salvaged.lost() > 0) {
+            changes(handle, id, Revisions.random());
+            put(handle, id, salvaged.document());
         }
+    }
+
+    /** Takes out what is left of one that cannot be read. */
+    void drop(Handle handle, long id) {
+        parts().forEach((table, column) -> handle.execute("delete from " + table + " where " + column + " = ?", id));
+        handle.execute("delete from " + name + " where id = ?", id);
+        handle.execute("delete from journal where document = ?", journal(id));
+        handle.execute("delete from base where kind = ? and id = ?", name, id);
+        handle.execute("delete from past_state where kind = ? and id = ?", name, id);
+    }
+
+    /** One column of the row, for {@link #nameOf}. */
+    final String column(Handle handle, String column, long id) {
+        return handle.createQuery("select " + column + " from " + name + " where id = ?")
+                .bind(0, id)
+                .mapTo(String.class)
+                .findOne()
+                .orElse("");
     }
 }

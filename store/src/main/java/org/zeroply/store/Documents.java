@@ -47,7 +47,7 @@ final class Documents<D> {
      * @throws WorkbookException if there is none, or it is damaged
      */
     D read(long id) {
-        return workbook.read(handle -> kind.get(handle, id));
+        return workbook.read(handle -> kind.checked(handle, id));
     }
 
     /**

@@ -41,6 +41,16 @@ final class GameBlob {
 
     private GameBlob() {}
 
+    /** Whether bytes can be read as a game. */
+    static boolean isOne(byte[] bytes) {
+        try {
+            read(bytes);
+            return true;
+        } catch (RuntimeException none) {
+            return false;
+        }
+    }
+
     static byte[] write(Game game) {
         ByteArrayOutputStream bytes = new ByteArrayOutputStream(1024);
         try (DataOutputStream out = new DataOutputStream(bytes)) {

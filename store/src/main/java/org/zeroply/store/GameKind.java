@@ -1,6 +1,7 @@
 package org.zeroply.store;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -76,6 +77,48 @@ final class GameKind extends DocumentKind<Game> {
         return new Union.One<>(union.game(), union.conflicts().size());
     }
 
+    // ---- rescue
+
+    @Override
+    Map<String, String> parts() {
+        return Map.of("content", "id", "line", "id", "waiting", "game");
+    }
+
+    @Override
+    String nameOf(Handle handle, long id) {
+        return column(handle, "white || ' – ' || black || ' ' || date", id);
+    }
+
+    /** The columns of a game follow from it. */
+    @Override
+    boolean revive(Handle handle, long id) {
+        boolean hasContent = handle.createQuery("select count(*) from content where id = ?")
+                        .bind(0, id)
+                        .mapTo(Long.class)
+                        .one()
+                > 0;
+        if (hasContent) {
+            handle.execute(
+                    "insert into game (id, white, black, event, site, date, round, result, plies, remarks, same_moves, uid,"
+                            + " revision) values (?, '', '', '', '', '', '', '', 0, 0, 0, random(), random())",
+                    id);
+        }
+        return hasContent;
+    }
+
+    @Override
+    void renew(Handle handle, long id, Salvaged<Game> salvaged) {
+        handle.execute("update game set indexed = 0 where id = ?", id);
+        handle.execute("insert or ignore into line (id, moves) values (?, x'')", id);
+        put(handle, id, salvaged.document());
+    }
+
+    @Override
+    void drop(Handle handle, long id) {
+        handle.execute("delete from words where rowid = ?", id);
+        super.drop(handle, id);
+    }
+
     // ---- merging
 
     @Override
@@ -109,7 +152,7 @@ final class GameKind extends DocumentKind<Game> {
         Game game;
         Set<Long> past;
         try {
-            game = run.there(handle -> get(handle, theirs.id()));
+            game = run.there(handle -> checked(handle, theirs.id()));
             past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
         } catch (WorkbookException damaged) {
             if (damaged.fault() == WorkbookException.Fault.GONE) {

@@ -185,7 +185,7 @@ public final class GameShelf {
      * @throws WorkbookException if there is no such game, or it is damaged
      */
     public Game read(long id) {
-        return workbook.read(handle -> GameBlob.read(blob(handle, id)));
+        return workbook.read(handle -> Kinds.GAME.checked(handle, id));
     }
 
     static byte[] blob(Handle handle, long id) {

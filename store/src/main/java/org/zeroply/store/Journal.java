@@ -106,7 +106,7 @@ final class Journal {
             @Nullable String shows,
             @Nullable String hides) {}
 
-    /** The edit that undo takes back next, or that redo brings again. */
+    /** The edit that undo takes back next, or that redo brings again; one that is damaged is none, and none before it. */
     static Optional<Step> step(Handle handle, String document, boolean undo) {
         return handle.createQuery("select id, label, blob_before, blob_after, shows, hides from journal"
                         + " where document = ? and undone = " + (undo ? "0 order by id desc" : "1 order by id")
@@ -119,7 +119,8 @@ final class Journal {
                         rows.getBytes(4),
                         rows.getString(5),
                         rows.getString(6)))
-                .findOne();
+                .findOne()
+                .filter(step -> Checksums.broken(handle, "journal", "id", step.id()) == 0);
     }
 
     /** Says that a step was taken back, or made again; what follows does not join it. */

@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -15,12 +16,10 @@ import org.zeroply.notation.PgnWriter;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskPgn;
+import org.zeroply.words.Words;
 
 /** Papers with their tasks, a row each; a task is text as in a file of tasks. One that was edited in two copies stands twice. */
 final class PaperKind extends DocumentKind<Paper> {
-    /** Tasks that are looked for where a damaged workbook does not say how many there are. */
-    private static final int MOST_TASKS = 500;
-
     PaperKind() {
         super("paper");
     }
@@ -170,6 +169,36 @@ final class PaperKind extends DocumentKind<Paper> {
     // ---- rescue
 
     @Override
+    Map<String, String> parts() {
+        return Map.of("task", "paper");
+    }
+
+    @Override
+    String nameOf(Handle handle, long id) {
+        return column(handle, "name", id);
+    }
+
+    /** Tasks without their paper come back in one that has its number for a name. */
+    @Override
+    boolean revive(Handle handle, long id) {
+        boolean hasTasks = howMany(handle, id) > 0;
+        if (hasTasks) {
+            handle.execute(
+                    "insert into paper (id, name, minutes, pause, strict, diagram, uid, revision) values (?, ?, 0, 0, 0,"
+                            + " 1, random(), random())",
+                    id,
+                    Words.of("rescue.nameless", id));
+        }
+        return hasTasks;
+    }
+
+    @Override
+    void renew(Handle handle, long id, Salvaged<Paper> salvaged) {
+        super.renew(handle, id, salvaged);
+        handle.execute("update paper set parts = (select count(*) from task where paper = paper.id) where id = ?", id);
+    }
+
+    @Override
     Salvaged<Paper> salvage(Handle damaged, long id) {
         Paper settings = settings(damaged, id);
         int most = howMany(damaged, id);
@@ -177,7 +206,7 @@ final class PaperKind extends DocumentKind<Paper> {
         int lost = 0;
         for (int place = 0; place < most; place++) {
             try {
-                task(damaged, id, place).ifPresent(tasks::add);
+                tasks.add(task(damaged, id, place).orElseThrow());
             } catch (RuntimeException unreadable) {
                 lost++;
             }
@@ -188,15 +217,13 @@ final class PaperKind extends DocumentKind<Paper> {
         return new Salvaged<>(settings.withTasks(tasks), lost);
     }
 
+    /** One more than the last place that a task has. */
     private static int howMany(Handle damaged, long id) {
-        try {
-            return damaged.createQuery("select count(*) from task where paper = ?")
-                    .bind(0, id)
-                    .mapTo(Integer.class)
-                    .one();
-        } catch (RuntimeException unreadable) {
-            return MOST_TASKS;
-        }
+        return damaged.createQuery("select max(coalesce((select max(place) + 1 from task where paper = :id), 0),"
+                        + " coalesce((select parts from paper where id = :id), 0))")
+                .bind("id", id)
+                .mapTo(Integer.class)
+                .one();
     }
 
     private static Optional<Task> task(Handle handle, long id, int place) {

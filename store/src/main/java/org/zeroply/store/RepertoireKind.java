@@ -8,9 +8,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.jdbi.v3.core.Handle;
@@ -45,10 +45,7 @@ final class RepertoireKind extends DocumentKind<RepertoireKind.KeptRepertoire> {
     KeptRepertoire get(Handle handle, long id) {
         Title title = titleOf(handle, id);
         Map<Integer, NodeRow> rows = new HashMap<>();
-        handle.createQuery("select id, edges, tally from repertoire_node where repertoire = ?")
-                .bind(0, id)
-                .map((row, context) -> new NodeRow(row.getInt(1), row.getString(2), row.getString(3)))
-                .forEach(row -> rows.put(row.id(), row));
+        all(handle, id).forEach(row -> rows.put(row.id(), row));
         try {
             return new KeptRepertoire(title, Repertoire.restore(title.side(), nodes(title.side(), rows, false)));
         } catch (IllegalArgumentException damaged) {
@@ -146,57 +143,58 @@ final class RepertoireKind extends DocumentKind<RepertoireKind.KeptRepertoire> {
     // ---- rescue
 
     @Override
+    Map<String, String> parts() {
+        return Map.of("repertoire_node", "repertoire");
+    }
+
+    @Override
+    String nameOf(Handle handle, long id) {
+        return column(handle, "name", id);
+    }
+
+    /** Rows that cannot be reached any more go. */
+    @Override
+    void renew(Handle handle, long id, Salvaged<KeptRepertoire> salvaged) {
+        if (salvaged.lost() > 0) {
+            changes(handle, id, Revisions.random());
+            handle.execute("delete from repertoire_node where repertoire = ?", id);
+            salvaged.document().repertoire().nodes().forEach(node -> put(handle, id, NodeRow.of(node)));
+        }
+    }
+
+    @Override
     Salvaged<KeptRepertoire> salvage(Handle damaged, long id) {
         Title title = titleOf(damaged, id);
         Map<Integer, NodeRow> rows = new HashMap<>();
-        int lost = 0;
-        int last = lastNode(damaged, id);
-        for (int node = 0; node <= last; node++) {
+        Set<Integer> wanted = new HashSet<>(Set.of(Repertoire.ROOT));
+        for (NodeRow row : all(damaged, id)) {
             try {
-                row(damaged, id, node).ifPresent(row -> rows.put(row.id(), row));
+                NodeText.rows(row.edges()).forEach(move -> wanted.add(move.to()));
+                NodeText.tally(row.tally());
+                rows.put(row.id(), row);
             } catch (RuntimeException unreadable) {
-                lost++;
+                wanted.add(row.id());
             }
         }
         if (!rows.containsKey(Repertoire.ROOT)) {
             throw new WorkbookException("the start of the repertoire " + id + " cannot be read");
         }
+        wanted.removeAll(rows.keySet());
         Repertoire repertoire = Repertoire.restore(title.side(), nodes(title.side(), rows, true));
-        return new Salvaged<>(new KeptRepertoire(title, repertoire), lost);
+        return new Salvaged<>(new KeptRepertoire(title, repertoire), wanted.size());
     }
 
-    /** The highest node; a high guess where the page that tells it is damaged, since asking for what is not there is cheap. */
-    private static int lastNode(Handle damaged, long id) {
-        try {
-            return damaged.createQuery("select coalesce(max(id), -1) from repertoire_node where repertoire = ?")
-                    .bind(0, id)
-                    .mapTo(Integer.class)
-                    .one();
-        } catch (RuntimeException unreadable) {
-            return 1 << 15;
-        }
-    }
-
-    private static Optional<NodeRow> row(Handle handle, long id, int node) {
-        return handle.createQuery("select id, edges, tally from repertoire_node where repertoire = ? and id = ?")
+    private static List<NodeRow> all(Handle handle, long id) {
+        return handle.createQuery("select id, edges, tally from repertoire_node where repertoire = ?")
                 .bind(0, id)
-                .bind(1, node)
                 .map((row, context) -> new NodeRow(row.getInt(1), row.getString(2), row.getString(3)))
-                .findOne()
-                .map(NodeRow::checked);
+                .list();
     }
 
     /** A row of the table; one without edges and counts may still be a position. */
     private record NodeRow(int id, String edges, String tally) {
         static NodeRow of(Repertoire.Node node) {
             return new NodeRow(node.id(), NodeText.edges(node), NodeText.tally(node.tally()));
-        }
-
-        /** This row, if its texts can be read; otherwise a {@link WorkbookException}. */
-        NodeRow checked() {
-            NodeText.rows(edges);
-            NodeText.tally(tally);
-            return this;
         }
     }
 

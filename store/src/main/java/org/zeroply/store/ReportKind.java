@@ -35,6 +35,12 @@ final class ReportKind extends DocumentKind<ReportKind.KeptReport> {
     }
 
     @Override
+    String nameOf(Handle handle, long id) {
+        return column(
+                handle, "(select white || ' – ' || black || ' ' || date from game where game.id = report.game)", id);
+    }
+
+    @Override
     OptionalLong insert(Handle handle, KeptReport report) {
         long game = Revisions.id(handle, "game", report.game());
         if (game == 0) {

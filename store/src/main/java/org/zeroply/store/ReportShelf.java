@@ -33,10 +33,15 @@ public final class ReportShelf {
     }
 
     private Optional<String> text(long game) {
-        return workbook.read(handle -> handle.createQuery("select content from report where game = ?")
-                .bind(0, game)
-                .mapTo(String.class)
-                .findOne());
+        return workbook.read(handle -> {
+            if (Checksums.broken(handle, Kinds.REPORT.name(), "game", game) > 0) {
+                throw Checksums.mismatch("report of the game", game);
+            }
+            return handle.createQuery("select content from report where game = ?")
+                    .bind(0, game)
+                    .mapTo(String.class)
+                    .findOne();
+        });
     }
 
     /** Whose lesson the kept report of a game is; empty if none is kept. */

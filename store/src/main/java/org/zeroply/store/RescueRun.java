@@ -1,191 +1,137 @@
 package org.zeroply.store;
 
-import java.sql.Connection;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalLong;
-import java.util.function.Function;
 import org.jdbi.v3.core.Handle;
-import org.jdbi.v3.core.Jdbi;
 import org.zeroply.store.Rescue.Saved;
 import org.zeroply.store.Revisions.State;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
-/** One run of a rescue. Each document is asked for by its id, so that a bad page costs only what lies on it. */
+/** Goes over a workbook that was rebuilt from pages: what lacks a part is mended, what cannot be read is counted as lost. */
 final class RescueRun {
     private static final int AT_A_TIME = 50;
 
-    /** So many ids are tried where nothing tells how many there were; asking for what is not there is cheap. */
-    private static final long GUESSED = 1_000;
+    /** So many names are kept of what is lost. */
+    private static final int NAMED = 200;
 
-    private final Connection connection;
-    private final Handle damaged;
-    private final Workbook fresh;
+    private final Workbook workbook;
     private final Progress progress;
     private final Cancel cancel;
     private final Map<String, Saved> saved = new HashMap<>();
+    private final Map<String, List<String>> lost = new HashMap<>();
     private long done;
 
-    RescueRun(Connection damaged, Workbook fresh, Progress progress, Cancel cancel) {
-        connection = damaged;
-        // The handle is the connection's, which is closed by whoever opened it.
-        this.damaged = Jdbi.create(damaged).open();
-        this.fresh = fresh;
+    RescueRun(Workbook workbook, Progress progress, Cancel cancel) {
+        this.workbook = workbook;
         this.progress = progress;
         this.cancel = cancel;
     }
 
-    /** Saves what can be read of every part. */
     Rescue.Report run() {
         for (WorkbookPart part : Kinds.ALL) {
-            if (!isCancelled()) {
+            if (!cancel.isRequested()) {
                 part.rescue(this);
             }
         }
-        return new Rescue.Report(saved);
+        return new Rescue.Report(saved, lost);
     }
 
-    Workbook fresh() {
-        return fresh;
+    /** Counts the rows of a part that need no more than to be there. */
+    void count(WorkbookPart part, String table) {
+        long rows = workbook.read(handle -> one(handle, "select count(*) from " + table));
+        count(part, new Saved(rows, 0, 0));
     }
 
-    boolean isCancelled() {
-        return cancel.isRequested();
-    }
-
-    /** Rows of the damaged workbook; none if they cannot be read. */
-    <T> List<T> read(Function<Handle, List<T>> rows) {
-        try {
-            return rows.apply(damaged);
-        } catch (RuntimeException unreadable) {
-            return List.of();
-        }
-    }
-
-    void saved(WorkbookPart part, long count) {
-        count(part, new Saved(count, 0, 0));
+    /** Changes what was rebuilt. */
+    void mend(String statement) {
+        workbook.write((Handle handle) -> handle.execute(statement));
     }
 
     private void count(WorkbookPart part, Saved more) {
         saved.merge(part.name(), more, Saved::and);
     }
 
-    /** All ids that a kind may have given, some at a time. */
-    List<List<Long>> ids(DocumentKind<?> kind) {
-        List<List<Long>> all = new ArrayList<>();
-        long last = lastId(kind);
-        for (long first = 1; first <= last; first += AT_A_TIME) {
-            List<Long> some = new ArrayList<>();
-            for (long id = first; id < first + AT_A_TIME && id <= last; id++) {
-                some.add(id);
-            }
-            all.add(some);
+    /** Goes over every document of a kind of which anything is there; what is missing between them is lost. */
+    <D> void check(DocumentKind<D> kind) {
+        List<Long> ids = workbook.read(handle -> ids(handle, kind));
+        for (int first = 0; first < ids.size() && !cancel.isRequested(); first += AT_A_TIME) {
+            List<Long> some = ids.subList(first, Math.min(ids.size(), first + AT_A_TIME));
+            workbook.write(handle -> {
+                some.forEach(id -> check(handle, kind, id));
+                return true;
+            });
+            done += some.size();
+            progress.at((double) (first + some.size()) / ids.size(), done);
         }
-        return all;
+        long last = workbook.read(handle -> last(handle, kind));
+        long known = ids.stream().filter(id -> id <= last).count();
+        count(kind, new Saved(0, last - known, 0));
     }
 
-    /** The highest id that was ever given; SQLite keeps it apart from the table. */
-    private long lastId(DocumentKind<?> kind) {
-        long last = 0;
-        boolean known = false;
-        for (String query : new String[] {
-            "select seq from sqlite_sequence where name = '" + kind.name() + "'",
-            "select max(id) from " + kind.name(),
-            kind == Kinds.GAME ? "select max(id) from content" : "select 0"
-        }) {
-            try (var statement = connection.createStatement();
-                    ResultSet rows = statement.executeQuery(query)) {
-                if (rows.next()) {
-                    last = Math.max(last, rows.getLong(1));
-                    known |= last > 0;
-                }
-            } catch (SQLException unreadable) {
-                // The other questions may still have an answer.
-            }
+    private <D> void check(Handle handle, DocumentKind<D> kind, long id) {
+        Optional<State> state = Revisions.state(handle, kind, "id", id);
+        boolean isRevived = state.isEmpty() && kind.revive(handle, id);
+        if (isRevived) {
+            state = Revisions.state(handle, kind, "id", id);
         }
-        return known || isEmpty(kind) ? last : GUESSED;
-    }
-
-    private boolean isEmpty(DocumentKind<?> kind) {
-        try {
-            return damaged.createQuery("select count(*) from " + kind.name())
-                            .mapTo(Long.class)
-                            .one()
-                    == 0;
-        } catch (RuntimeException unreadable) {
-            return false;
-        }
-    }
-
-    /** What was found of a document, and who it is as far as that can be read. */
-    private record Found<D>(D document, int lost, Optional<State> state) {}
-
-    <D> void save(DocumentKind<D> kind, List<Long> ids) {
-        if (isCancelled()) {
+        if (state.isEmpty()) {
+            lose(handle, kind, id, "");
             return;
         }
-        List<Found<D>> found = new ArrayList<>();
-        for (long id : ids) {
-            find(kind, id).ifPresent(found::add);
-        }
-        fresh.write(handle -> {
-            for (Found<D> each : found) {
-                OptionalLong id = kind.insert(handle, each.document());
-                if (id.isPresent()) {
-                    // Who it is stays, so that a later merge with an older copy finds it again.
-                    Revisions.begin(
-                            handle,
-                            kind,
-                            id.getAsLong(),
-                            each.state().map(State::uid).filter(uid -> uid != 0).orElseGet(Revisions::random),
-                            each.state().map(State::revision).orElseGet(Revisions::random));
-                    count(kind, new Saved(1, 0, each.lost()));
-                }
-            }
-            return true;
-        });
-        done += found.size();
-        progress.at(-1, done);
-    }
-
-    /** Empty if there is none, it was taken off its list, or nothing of it can be read, which is counted. */
-    private <D> Optional<Found<D>> find(DocumentKind<D> kind, long id) {
-        Optional<State> state = Optional.empty();
+        boolean isListed = !state.get().hidden();
         try {
-            state = Revisions.state(damaged, kind, "id", id);
-            if (state.isEmpty() && !(kind == Kinds.GAME && hasContent(id))
-                    || state.isPresent() && state.get().hidden()) {
-                return Optional.empty();
+            DocumentKind.Salvaged<D> salvaged = kind.salvage(handle, id);
+            kind.renew(handle, id, salvaged);
+            // The columns of a game follow from it; a name that was lost does not.
+            boolean isDoubtful = kind.isWatched() && (isRevived || Checksums.broken(handle, kind.name(), "id", id) > 0);
+            if (isDoubtful) {
+                // It is written as it was read, and told; from now on it is watched again.
+                handle.execute("update " + kind.name() + " set uid = uid where id = ?", id);
+            }
+            if (isListed) {
+                count(kind, new Saved(1, 0, salvaged.lost() + (isDoubtful ? 1 : 0)));
             }
         } catch (RuntimeException unreadable) {
-            // What it is may still be readable.
-        }
-        try {
-            DocumentKind.Salvaged<D> salvaged = kind.salvage(damaged, id);
-            return Optional.of(new Found<>(salvaged.document(), salvaged.lost(), state));
-        } catch (RuntimeException lost) {
-            if (state.isPresent() || isDamage(lost)) {
-                count(kind, new Saved(0, 1, 0));
+            if (isListed) {
+                lose(handle, kind, id, kind.nameOf(handle, id));
+            } else {
+                kind.drop(handle, id);
             }
-            return Optional.empty();
         }
     }
 
-    private boolean hasContent(long game) {
-        return damaged.createQuery("select count(*) from content where id = ?")
-                        .bind(0, game)
-                        .mapTo(Long.class)
-                        .one()
-                > 0;
+    private void lose(Handle handle, DocumentKind<?> kind, long id, String name) {
+        kind.drop(handle, id);
+        count(kind, new Saved(0, 1, 0));
+        List<String> names = lost.computeIfAbsent(kind.name(), any -> new ArrayList<>());
+        if (!name.isBlank() && names.size() < NAMED) {
+            names.add(name);
+        }
     }
 
-    private static boolean isDamage(RuntimeException failure) {
-        return WorkbookException.faultOf(failure) == WorkbookException.Fault.DAMAGED;
+    /** The ids of all of which there is a row, a part, an edit or an earlier state. */
+    private static List<Long> ids(Handle handle, DocumentKind<?> kind) {
+        StringBuilder query = new StringBuilder("select id from " + kind.name());
+        kind.parts().forEach((table, column) -> query.append(" union select " + column + " from " + table));
+        for (String table : List.of("base", "past_state")) {
+            query.append(" union select id from " + table + " where kind = '" + kind.name() + "'");
+        }
+        String journal = kind.name() + ":";
+        query.append(" union select cast(substr(document, " + (journal.length() + 1) + ") as integer) from journal"
+                + " where document like '" + journal + "%' order by 1");
+        return handle.createQuery(query.toString()).mapTo(Long.class).list();
+    }
+
+    /** The highest id that was ever given; SQLite keeps it apart from the rows. */
+    private static long last(Handle handle, DocumentKind<?> kind) {
+        return one(handle, "select coalesce(max(seq), 0) from sqlite_sequence where name = '" + kind.name() + "'");
+    }
+
+    private static long one(Handle handle, String query) {
+        return handle.createQuery(query).mapTo(Long.class).one();
     }
 }

@@ -188,7 +188,8 @@ final class Revisions {
             return Optional.empty();
         }
         return handle.createQuery("select content from base where kind = :kind and id = :id and revision in"
-                        + " (<revisions>) order by parting desc limit 1")
+                        + " (<revisions>) and sum is row_sum(kind, id, parting, revision, content) order by parting desc"
+                        + " limit 1")
                 .bind("kind", kind.name())
                 .bind("id", id)
                 .bindList("revisions", List.copyOf(revisions))

@@ -12,10 +12,11 @@ public final class Settings {
 
     /** A setting that belongs to the workbook, not to the machine. */
     public Optional<String> get(String name) {
-        return workbook.read(handle -> handle.createQuery("select value from setting where name = ?")
-                .bind(0, name)
-                .mapTo(String.class)
-                .findOne());
+        return workbook.read(
+                handle -> handle.createQuery("select value from setting where name = ? and sum is row_sum(name, value)")
+                        .bind(0, name)
+                        .mapTo(String.class)
+                        .findOne());
     }
 
     public void set(String name, String value) {

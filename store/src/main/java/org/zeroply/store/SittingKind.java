@@ -6,6 +6,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.jdbi.v3.core.Handle;
@@ -56,11 +57,7 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
     }
 
     static Sitting sitting(Handle handle, long id) {
-        List<Attempt> tasks = handle.createQuery("select content, script, used, since, ending, evidence, awards from"
-                        + " sitting_task where sitting = ? order by place")
-                .bind(0, id)
-                .map((rows, context) -> attempt(rows))
-                .list();
+        List<Attempt> tasks = attempts(handle, id, ANY);
         return handle.createQuery("select sitting.name, student.id, student.name, student.rating, begun, pause, strict,"
                         + " diagram, saved, minutes from sitting join student on student.id = sitting.student where"
                         + " sitting.id = ?")
@@ -78,6 +75,18 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
                         tasks))
                 .findOne()
                 .orElseThrow(() -> new WorkbookException("there is no sitting " + id));
+    }
+
+    private static final int ANY = -1;
+
+    /** The tasks of a sitting in their order, or the one at a place. */
+    private static List<Attempt> attempts(Handle handle, long id, int place) {
+        return handle.createQuery("select content, script, used, since, ending, evidence, awards from"
+                        + " sitting_task where sitting = ? and ? in (" + ANY + ", place) order by place")
+                .bind(0, id)
+                .bind(1, place)
+                .map((rows, context) -> attempt(rows))
+                .list();
     }
 
     @Override
@@ -288,6 +297,53 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
                     NodeText.unescape(fields[2])));
         });
         return awards;
+    }
+
+    // ---- rescue
+
+    @Override
+    Map<String, String> parts() {
+        return Map.of("sitting_task", "sitting");
+    }
+
+    @Override
+    String nameOf(Handle handle, long id) {
+        return column(handle, "name", id);
+    }
+
+    /** Tasks that cannot be read are left out; a sitting without any is none. */
+    @Override
+    Salvaged<KeptSitting> salvage(Handle damaged, long id) {
+        int most = damaged.createQuery(
+                        "select max(coalesce((select max(place) + 1 from sitting_task where sitting = :id), 0),"
+                                + " coalesce((select parts from sitting where id = :id), 0))")
+                .bind("id", id)
+                .mapTo(Integer.class)
+                .one();
+        List<Integer> lost = new ArrayList<>();
+        for (int place = 0; place < most; place++) {
+            try {
+                attempts(damaged, id, place).getFirst();
+            } catch (RuntimeException unreadable) {
+                lost.add(place);
+            }
+        }
+        if (most == lost.size()) {
+            throw new WorkbookException("no task of the sitting " + id + " can be read");
+        }
+        for (int place : lost.reversed()) {
+            damaged.execute("delete from sitting_task where sitting = ? and place = ?", id, place);
+            damaged.execute("update sitting_task set place = place - 1 where sitting = ? and place > ?", id, place);
+        }
+        return new Salvaged<>(get(damaged, id), lost.size());
+    }
+
+    @Override
+    void renew(Handle handle, long id, Salvaged<KeptSitting> salvaged) {
+        super.renew(handle, id, salvaged);
+        handle.execute(
+                "update sitting set parts = (select count(*) from sitting_task where sitting = sitting.id) where id = ?",
+                id);
     }
 
     // ---- merging

@@ -139,6 +139,6 @@ public final class SittingShelf {
      * @throws WorkbookException if there is none
      */
     public Sitting read(long id) {
-        return workbook.read(handle -> SittingKind.sitting(handle, id));
+        return workbook.read(handle -> Kinds.SITTING.checked(handle, id)).sitting();
     }
 }

@@ -6,6 +6,7 @@ import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Student;
+import org.zeroply.words.Words;
 
 /** Students, known by their names. Who was taken off the list stays off it when copies meet; the sittings stay. */
 final class StudentKind extends DocumentKind<Student> {
@@ -34,6 +35,28 @@ final class StudentKind extends DocumentKind<Student> {
                 .mapTo(Long.class)
                 .findFirst()
                 .orElse(0L);
+    }
+
+    @Override
+    String nameOf(Handle handle, long id) {
+        return column(handle, "name", id);
+    }
+
+    /** Sittings without their student come back with one who has a number for a name. */
+    @Override
+    boolean revive(Handle handle, long id) {
+        boolean hasSat = handle.createQuery("select count(*) from sitting where student = ?")
+                        .bind(0, id)
+                        .mapTo(Long.class)
+                        .one()
+                > 0;
+        if (hasSat) {
+            handle.execute(
+                    "insert into student (id, name, rating, uid, revision) values (?, ?, 0, random(), random())",
+                    id,
+                    Words.of("rescue.nameless", id));
+        }
+        return hasSat;
     }
 
     @Override

@@ -26,11 +26,11 @@ final class StudyPart implements WorkbookPart {
 
     private record Row(long position, String analyst, int lines, int effort, String content) {}
 
-    /** The rows behind one, in the order of their key or against it; the first if none is given. */
-    private static List<Row> some(Handle handle, Row from, boolean forwards) {
-        return handle.createQuery("select " + KEY + ", content from study where (" + KEY + ") "
-                        + (forwards ? ">" : "<") + " (?, ?, ?, ?) order by "
-                        + (forwards ? KEY : KEY.replace(",", " desc,") + " desc") + " limit " + AT_A_TIME)
+    /** The rows behind one in the order of their key. */
+    private static List<Row> some(Handle handle, Row from) {
+        return handle.createQuery("select " + KEY + ", content from study where (" + KEY + ") > (?, ?, ?, ?)"
+                        + StudyShelf.WHOLE + " order by "
+                        + KEY + " limit " + AT_A_TIME)
                 .bind(0, from.position())
                 .bind(1, from.analyst())
                 .bind(2, from.lines())
@@ -41,7 +41,6 @@ final class StudyPart implements WorkbookPart {
     }
 
     private static final Row FIRST = new Row(Long.MIN_VALUE, "", Integer.MIN_VALUE, Integer.MIN_VALUE, "");
-    private static final Row LAST = new Row(Long.MAX_VALUE, "\uFFFF", Integer.MAX_VALUE, Integer.MAX_VALUE, "");
 
     /** Keeps those that are not there yet; says how many. */
     private static int keep(Workbook workbook, List<Row> rows) {
@@ -67,7 +66,7 @@ final class StudyPart implements WorkbookPart {
             Row from = at;
             List<Row> rows;
             try {
-                rows = run.there(handle -> some(handle, from, true));
+                rows = run.there(handle -> some(handle, from));
             } catch (WorkbookException damaged) {
                 run.count(this, Outcome.UNREADABLE);
                 return;
@@ -100,25 +99,8 @@ final class StudyPart implements WorkbookPart {
         return missing;
     }
 
-    /** Reads from the beginning up to what is damaged, and from the end back to it. */
     @Override
     public void rescue(RescueRun run) {
-        for (boolean forwards : new boolean[] {true, false}) {
-            Row at = forwards ? FIRST : LAST;
-            while (!run.isCancelled()) {
-                Row from = at;
-                List<Row> rows = run.read(handle -> some(handle, from, forwards));
-                if (rows.isEmpty()) {
-                    break;
-                }
-                int kept = keep(run.fresh(), rows);
-                run.saved(this, kept);
-                if (kept == 0) {
-                    // From here on everything was read on the way forwards.
-                    break;
-                }
-                at = rows.getLast();
-            }
-        }
+        run.count(this, "study");
     }
 }

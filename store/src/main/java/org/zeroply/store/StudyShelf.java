@@ -12,6 +12,9 @@ import org.zeroply.rules.Position;
 
 /** What has been calculated of positions, kept so that a game opened again shows it at once. Any thread. */
 public final class StudyShelf {
+    /** What is damaged is calculated again. */
+    static final String WHOLE = " and sum is row_sum(position, analyst, lines, effort, content)";
+
     private final Workbook workbook;
 
     StudyShelf(Workbook workbook) {
@@ -39,7 +42,7 @@ public final class StudyShelf {
     /** The kept study of a position by an analyst with the most effort, if it had at least this much. */
     public Optional<Study> find(Position position, String analyst, int lines, int effort) {
         return workbook.read(handle -> handle.createQuery("select content from study where position = ? and analyst = ?"
-                                + " and lines = ? and effort >= ? order by effort desc limit 1")
+                                + " and lines = ? and effort >= ?" + WHOLE + " order by effort desc limit 1")
                         .bind(0, position.key())
                         .bind(1, analyst)
                         .bind(2, lines)
@@ -55,7 +58,8 @@ public final class StudyShelf {
         positions.forEach(position -> byKey.put(position.key(), position));
         List<Study> found = new ArrayList<>();
         workbook.read(handle -> handle.createQuery(
-                                "select position, content from study where analyst = :analyst and position in (<keys>)")
+                                "select position, content from study where analyst = :analyst and position in (<keys>)"
+                                        + WHOLE)
                         .bind("analyst", analyst)
                         .bindList(EmptyHandling.NULL_KEYWORD, "keys", List.copyOf(byKey.keySet()))
                         .map((row, context) -> Map.entry(row.getLong(1), row.getString(2)))

@@ -49,7 +49,13 @@ final class V10__Documents extends BaseJavaMigration {
     private static void papers(Handle handle) {
         for (long id :
                 handle.createQuery("select id from paper").mapTo(Long.class).list()) {
-            long revision = Revisions.of(Kinds.PAPER.write(Kinds.PAPER.get(handle, id)));
+            long revision;
+            try {
+                revision = Revisions.of(Kinds.PAPER.write(Kinds.PAPER.get(handle, id)));
+            } catch (WorkbookException damaged) {
+                // What can be read of it is saved later, by the rescue.
+                continue;
+            }
             handle.execute("update paper set revision = ? where id = ?", revision, id);
             handle.createQuery("select blob_before, blob_after from journal where document = ?")
                     .bind(0, Kinds.PAPER.journal(id))

@@ -35,6 +35,11 @@ public final class WorkbookException extends RuntimeException {
         fault = Fault.OTHER;
     }
 
+    WorkbookException(Fault fault, String message) {
+        super(message);
+        this.fault = fault;
+    }
+
     WorkbookException(Fault fault, String message, Throwable cause) {
         super(message, cause);
         this.fault = fault;

@@ -19,6 +19,7 @@ import java.util.Arrays;
 import org.flywaydb.core.Flyway;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteConnection;
 import org.sqlite.SQLiteDataSource;
 import org.sqlite.SQLiteOpenMode;
 import org.zeroply.store.WorkbookOpening.Reason;
@@ -31,7 +32,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 10;
+    static final int VERSION = 11;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -122,9 +123,23 @@ final class WorkbookFile {
         config.setBusyTimeout(5_000);
         config.enforceForeignKeys(true);
         config.enableLoadExtension(false);
-        SQLiteDataSource source = new SQLiteDataSource(config);
+        SQLiteDataSource source = new WatchedSource(config);
         source.setUrl("jdbc:sqlite:" + file.toAbsolutePath());
         return source;
+    }
+
+    /** Connections that know the function of the checksums. */
+    private static final class WatchedSource extends SQLiteDataSource {
+        WatchedSource(SQLiteConfig config) {
+            super(config);
+        }
+
+        @Override
+        public SQLiteConnection getConnection(@Nullable String user, @Nullable String password) throws SQLException {
+            SQLiteConnection connection = super.getConnection(user, password);
+            Checksums.register(connection);
+            return connection;
+        }
     }
 
     /** Makes an empty workbook, complete or not at all. */
@@ -144,17 +159,24 @@ final class WorkbookFile {
     }
 
     static void migrate(Path file) throws SQLException {
+        migrate(file, VERSION);
+    }
+
+    /** Brings a workbook to a version that is not above this program's, or makes one. */
+    static void migrate(Path file, int version) throws SQLException {
         SQLiteDataSource source = source(file, true);
         Flyway.configure(WorkbookFile.class.getClassLoader())
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
-                .javaMigrations(new V3__FillColumns(), new V7__FillRatings(), new V10__Documents())
+                .javaMigrations(
+                        new V3__FillColumns(), new V7__FillRatings(), new V10__Documents(), new V11__Checksums())
+                .target(Integer.toString(version))
                 .load()
                 .migrate();
         try (Connection connection = source.getConnection();
                 Statement statement = connection.createStatement()) {
             statement.execute("pragma application_id = " + APPLICATION_ID);
-            statement.execute("pragma user_version = " + VERSION);
+            statement.execute("pragma user_version = " + version);
             statement.execute("pragma wal_checkpoint(truncate)");
         }
     }

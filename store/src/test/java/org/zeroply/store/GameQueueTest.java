@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -132,7 +131,8 @@ class GameQueueTest {
             id = workbook.games().add(game, "one");
             workbook.reports().keep(id, draft);
         }
-        try (var connection = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("club.zeroply"));
+        try (var connection =
+                        WorkbookFile.source(folder.resolve("club.zeroply")).getConnection();
                 var statement = connection.createStatement()) {
             statement.execute("update report set content = 'title=\\u00zz'");
         }

@@ -3,7 +3,6 @@ package org.zeroply.store;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
-import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
@@ -116,7 +115,7 @@ class StudyStoreTest {
                 "study 1\nL 3 0 0.5 0 g8h8\n",
                 "study 1\nX\n",
                 "study 1\nC 3 100 10\nL 3 0 7.5 0 g8h8\n")) {
-            try (var connection = DriverManager.getConnection("jdbc:sqlite:" + file);
+            try (var connection = WorkbookFile.source(file).getConnection();
                     Statement statement = connection.createStatement()) {
                 statement.executeUpdate("update study set content = '" + broken + "'");
             }

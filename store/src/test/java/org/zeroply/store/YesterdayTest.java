@@ -48,18 +48,9 @@ class YesterdayTest {
 
     @Test
     void whatAnOlderVersionWroteIsThereToTheLastWord() throws IOException {
-        Path file = folder.resolve("yesterday.zeroply");
-        try (InputStream in = resource("yesterday.workbook")) {
-            Files.copy(in, file);
-        }
+        Path file = file(folder);
         try (Workbook workbook = Books.open(file)) {
-            games(workbook);
-            repertoires(workbook);
-            papers(workbook);
-            sittings(workbook);
-            say("# settings");
-            SETTINGS.forEach(
-                    name -> say(name + "=" + workbook.settings().get(name).orElse("")));
+            said.addAll(said(workbook));
         }
         if (Boolean.getBoolean("golden.write")) {
             Files.write(Path.of("src/test/resources/org/zeroply/store/yesterday.txt"), said);
@@ -69,6 +60,28 @@ class YesterdayTest {
             String kept = new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();
             assertThat(String.join("\n", said).strip()).isEqualTo(kept);
         }
+    }
+
+    /** The workbook as the older version wrote it. */
+    static Path file(Path folder) throws IOException {
+        Path file = folder.resolve("yesterday.zeroply");
+        try (InputStream in = resource("yesterday.workbook")) {
+            Files.copy(in, file);
+        }
+        return file;
+    }
+
+    /** Everything that a workbook with yesterday's analyst says, kind by kind. */
+    static List<String> said(Workbook workbook) {
+        YesterdayTest reader = new YesterdayTest();
+        reader.games(workbook);
+        reader.repertoires(workbook);
+        reader.papers(workbook);
+        reader.sittings(workbook);
+        reader.say("# settings");
+        SETTINGS.forEach(
+                name -> reader.say(name + "=" + workbook.settings().get(name).orElse("")));
+        return reader.said;
     }
 
     private static InputStream resource(String name) {

@@ -1,0 +1,17 @@
+package org.zeroply.store;
+
+import org.flywaydb.core.api.migration.BaseJavaMigration;
+import org.flywaydb.core.api.migration.Context;
+
+/** The eleventh migration: rows carry checksums, and papers and sittings the number of their tasks. */
+@SuppressWarnings("MemberName") // Flyway reads version and title from the name
+final class V11__Checksums extends BaseJavaMigration {
+    @Override
+    public void migrate(Context context) throws Exception {
+        Checksums.count(context.getConnection(), "paper", "task");
+        Checksums.count(context.getConnection(), "sitting", "sitting_task");
+        for (String table : Checksums.TABLES) {
+            Checksums.watch(context.getConnection(), table);
+        }
+    }
+}
