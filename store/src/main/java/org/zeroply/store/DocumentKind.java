@@ -359,9 +359,28 @@ abstract class DocumentKind<D> implements WorkbookPart {
     /** Writes one anew if parts of it were lost, and what is worked out of it. */
     void renew(Handle handle, long id, Salvaged<D> salvaged) {
         if (salvaged.lost() > 0) {
-            changes(handle, id, Revisions.random());
-            put(handle, id, salvaged.document());
+            Revisions.next(handle, this, "id", id);
+            overwrite(handle, id, salvaged.document());
         }
+    }
+
+    /** Writes one whole, whatever stands there. */
+    void overwrite(Handle handle, long id, D document) {
+        put(handle, id, document);
+    }
+
+    /**
+     * Puts a document from elsewhere in the place of a damaged one.
+     *
+     * @param revision the state of it that it is
+     */
+    final void bringBack(Handle handle, long id, D document, long revision) {
+        State now = Revisions.state(handle, this, "id", id).orElseThrow();
+        if (now.revision() != revision) {
+            Revisions.next(handle, this, "id", id);
+        }
+        overwrite(handle, id, document);
+        Revisions.begin(handle, this, id, now.uid(), revision);
     }
 
     /** Takes out what is left of one that cannot be read. */

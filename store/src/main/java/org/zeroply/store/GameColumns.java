@@ -151,6 +151,31 @@ record GameColumns(
         columns.insertWords(handle, id);
     }
 
+    /** Whether the row of a game says the same; notes have no column. */
+    boolean isKept(Handle handle, long id) {
+        return handle.createQuery("select white, black, event, site, date, round, result, plies, remarks, same_moves,"
+                        + " opening, white_rating, black_rating from game where id = ?")
+                .bind(0, id)
+                .map((rows, context) -> new GameColumns(
+                        rows.getString(1),
+                        rows.getString(2),
+                        rows.getString(3),
+                        rows.getString(4),
+                        rows.getString(5),
+                        rows.getString(6),
+                        rows.getString(7),
+                        rows.getInt(8),
+                        rows.getInt(9),
+                        rows.getLong(10),
+                        rows.getString(11),
+                        rows.getInt(12),
+                        rows.getInt(13),
+                        notes))
+                .findOne()
+                .filter(this::equals)
+                .isPresent();
+    }
+
     private static void insertLine(Handle handle, long id, Game game) {
         handle.execute(
                 "insert into line (id, start, moves) values (?, ?, ?)",

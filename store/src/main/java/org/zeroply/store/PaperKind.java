@@ -193,8 +193,9 @@ final class PaperKind extends DocumentKind<Paper> {
     }
 
     @Override
-    void renew(Handle handle, long id, Salvaged<Paper> salvaged) {
-        super.renew(handle, id, salvaged);
+    void overwrite(Handle handle, long id, Paper paper) {
+        handle.execute("delete from task where paper = ?", id);
+        put(handle, id, paper);
         handle.execute("update paper set parts = (select count(*) from task where paper = paper.id) where id = ?", id);
     }
 

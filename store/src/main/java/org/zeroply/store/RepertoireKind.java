@@ -154,12 +154,10 @@ final class RepertoireKind extends DocumentKind<RepertoireKind.KeptRepertoire> {
 
     /** Rows that cannot be reached any more go. */
     @Override
-    void renew(Handle handle, long id, Salvaged<KeptRepertoire> salvaged) {
-        if (salvaged.lost() > 0) {
-            changes(handle, id, Revisions.random());
-            handle.execute("delete from repertoire_node where repertoire = ?", id);
-            salvaged.document().repertoire().nodes().forEach(node -> put(handle, id, NodeRow.of(node)));
-        }
+    void overwrite(Handle handle, long id, KeptRepertoire kept) {
+        handle.execute("delete from repertoire_node where repertoire = ?", id);
+        kept.repertoire().nodes().forEach(node -> put(handle, id, NodeRow.of(node)));
+        apply(handle, id, titles(kept.title(), kept.title()).after());
     }
 
     @Override

@@ -115,16 +115,19 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
                 .mapTo(Long.class)
                 .one();
         for (int place = 0; place < sitting.tasks().size(); place++) {
-            Attempt attempt = sitting.tasks().get(place);
-            handle.execute(
-                    "insert into sitting_task (sitting, place, content, script, used, since, ending, evidence,"
-                            + " awards) values (?, ?, ?, '', 0, null, 'OPEN', '', '')",
-                    id,
-                    place,
-                    PaperKind.text(attempt.task()));
-            put(handle, id, place, attempt, sitting.saved());
+            insert(handle, id, place, sitting.tasks().get(place), sitting.saved());
         }
         return id;
+    }
+
+    private static void insert(Handle handle, long sitting, int place, Attempt attempt, Instant saved) {
+        handle.execute(
+                "insert into sitting_task (sitting, place, content, script, used, since, ending, evidence,"
+                        + " awards) values (?, ?, ?, '', 0, null, 'OPEN', '', '')",
+                sitting,
+                place,
+                PaperKind.text(attempt.task()));
+        put(handle, sitting, place, attempt, saved);
     }
 
     @Override
@@ -339,10 +342,16 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
     }
 
     @Override
-    void renew(Handle handle, long id, Salvaged<KeptSitting> salvaged) {
-        super.renew(handle, id, salvaged);
+    void overwrite(Handle handle, long id, KeptSitting kept) {
+        handle.execute("delete from sitting_task where sitting = ?", id);
+        Sitting sitting = kept.sitting();
+        for (int place = 0; place < sitting.tasks().size(); place++) {
+            insert(handle, id, place, sitting.tasks().get(place), sitting.saved());
+        }
         handle.execute(
-                "update sitting set parts = (select count(*) from sitting_task where sitting = sitting.id) where id = ?",
+                "update sitting set name = ?, parts = (select count(*) from sitting_task where sitting = sitting.id)"
+                        + " where id = ?",
+                sitting.paper(),
                 id);
     }
 

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Clock;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.locks.ReentrantLock;
@@ -260,6 +261,24 @@ public final class Workbook implements AutoCloseable {
     public static Rescue.Report rescue(Path damaged, Path target, Clock clock, Progress progress, Cancel cancel)
             throws IOException {
         return Rescue.run(damaged, target, clock, progress, cancel);
+    }
+
+    /**
+     * Goes over everything and compares it with its checksums, slowly and beside all other work. Progress counts games.
+     *
+     * @return what is damaged; less if it was cancelled
+     */
+    public List<Damaged> walk(Progress progress, Cancel cancel) {
+        return new Walk(this, progress, cancel).run();
+    }
+
+    /**
+     * Puts damaged documents back as the newest backup has them in which they are whole.
+     *
+     * @return those for which there is none
+     */
+    public List<Damaged> bringBack(List<Damaged> damaged, Cancel cancel) throws IOException {
+        return new BringBack(this, cancel).run(damaged);
     }
 
     // ---- shelves

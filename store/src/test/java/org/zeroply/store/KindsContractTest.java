@@ -1,6 +1,7 @@
 package org.zeroply.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
@@ -399,6 +400,40 @@ class KindsContractTest {
         assertThat(report.of(kind.name()).saved())
                 .as("what was removed stays off the list")
                 .isEqualTo(listed);
+    }
+
+    /** A row that is not what it was when it was written is told, and the newest backup has it back. */
+    @ParameterizedTest
+    @MethodSource("kinds")
+    <D> void whatIsDamagedIsToldAndComesBackFromABackup(DocumentKind<D> kind) throws IOException {
+        long id = add(home, kind, states(kind).get(1));
+        String saying = said(home, kind, id);
+        State was = state(home, kind, id);
+        assertThat(home.walk(Progress.SILENT, new Cancel())).isEmpty();
+        assertThat(home.backUpDaily(Progress.SILENT, new Cancel())).isTrue();
+        List<String> tables = Stream.concat(Stream.of(kind.name()), kind.parts().keySet().stream())
+                .filter(Checksums.TABLES::contains)
+                .toList();
+        assertThat(tables).isNotEmpty();
+        for (String table : tables) {
+            String column = kind.parts().getOrDefault(table, "id");
+            home.write(handle -> handle.execute("update " + table + " set sum = sum + 1 where " + column + " = ?", id));
+            assertThatThrownBy(() -> home.read(handle -> kind.checked(handle, id)))
+                    .isInstanceOfSatisfying(
+                            WorkbookException.class,
+                            damaged -> assertThat(damaged.fault()).isEqualTo(WorkbookException.Fault.DAMAGED));
+            List<Damaged> found = home.walk(Progress.SILENT, new Cancel());
+            assertThat(found).singleElement().satisfies(each -> {
+                assertThat(each.kind()).isEqualTo(kind.name());
+                assertThat(each.uid()).isEqualTo(was.uid());
+                assertThat(each.name()).isNotBlank();
+            });
+            assertThat(home.bringBack(found, new Cancel())).isEmpty();
+            assertThat(said(kind, home.read(handle -> kind.checked(handle, id))))
+                    .isEqualTo(saying);
+            assertThat(state(home, kind, id)).isEqualTo(was);
+            assertThat(home.walk(Progress.SILENT, new Cancel())).isEmpty();
+        }
     }
 
     @Test
