@@ -3,11 +3,13 @@ package org.zeroply.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
@@ -74,10 +76,49 @@ class WindowTest extends AtTheWindow {
         stand.await("the refusal", () -> stand.scene().lookup("#refused-rescue") != null);
         stand.answers().willOpen(folder.resolve("rescued.zeroply"));
         fire("#refused-rescue");
+        stand.await("what came of it", () -> stand.scene().lookup("#rescued") != null);
+        assertThat(((Label) stand.scene().lookup("#rescued-names")).getText())
+                .as("what is lost is told by name before anything opens")
+                .startsWith("Lost: ")
+                .contains(" – ");
+        fire("#rescued-open");
         stand.await("the rescued workbook", () -> stand.window().shell() != null);
         // Some of the 64 games stood where the damage is.
         assertThat(stand.workbook().games().count()).isBetween(20L, 63L);
         assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
+    }
+
+    private static final String REMARK = "A remark that nobody else would make.";
+
+    @Test
+    void aDocumentThatIsDamagedIsToldAndTakenBackFromABackup() throws IOException {
+        Path file = folder.resolve("club.zeroply");
+        try (Workbook book = open(file)) {
+            Game game = Game.empty();
+            book.games().add(game.with(game.tree().with(game.tree().root().withAfter(REMARK))), "add");
+            assertThat(book.backUpDaily(Progress.SILENT, new Cancel())).isTrue();
+        }
+        // The backup is of another day.
+        Path backups = folder.resolve("club.zeroply-backups");
+        Path today = Objects.requireNonNull(backups.toFile().listFiles())[0].toPath();
+        Files.move(today, backups.resolve("2026-01-02 03-04-05 daily.zeroply"));
+        byte[] bytes = Files.readAllBytes(file);
+        // One bit of the remark turns over.
+        int at = new String(bytes, StandardCharsets.ISO_8859_1).indexOf(REMARK);
+        assertThat(at).isPositive();
+        bytes[at] ^= 1;
+        Files.write(file, bytes);
+        Stand.onStage(() -> {
+            stand.window().open(file);
+            return true;
+        });
+        stand.await("what is damaged", () -> stand.scene().lookup("#damaged-back") != null);
+        fire("#damaged-back");
+        stand.await(
+                "all is well again",
+                () -> Objects.requireNonNull(stand.workbook())
+                        .walk(Progress.SILENT, new Cancel())
+                        .isEmpty());
     }
 
     @Test

@@ -3,8 +3,11 @@ package org.zeroply.store;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -28,6 +31,10 @@ public final class Backups {
 
     private static final DateTimeFormatter NAME = DateTimeFormatter.ofPattern("yyyy-MM-dd HH-mm-ss", Locale.ROOT);
     private static final String ENDING = ".zeroply";
+    private static final String DAMAGED = " of a damaged workbook";
+
+    /** How many of a damaged workbook are kept of each kind, beside those that are whole. */
+    private static final int KEPT_DAMAGED = 2;
 
     private final Path workbook;
     private final Path folder;
@@ -55,8 +62,9 @@ public final class Backups {
      *
      * @param made in the time zone of the clock
      * @param bytes its size
+     * @param isWhole whether it was found whole when it was made; otherwise the workbook was damaged already
      */
-    public record Backup(Path file, Kind kind, LocalDateTime made, long bytes) {}
+    public record Backup(Path file, Kind kind, LocalDateTime made, long bytes, boolean isWhole) {}
 
     /** The backups that are there, newest first. */
     public List<Backup> list() throws IOException {
@@ -73,13 +81,16 @@ public final class Backups {
     private static Optional<Backup> read(Path file) {
         String name = file.getFileName().toString();
         for (Kind kind : Kind.values()) {
-            String ending = ' ' + kind.word() + ENDING;
-            if (name.endsWith(ending)) {
-                try {
-                    LocalDateTime made = LocalDateTime.parse(name.substring(0, name.length() - ending.length()), NAME);
-                    return Optional.of(new Backup(file, kind, made, Files.size(file)));
-                } catch (DateTimeParseException | IOException noBackup) {
-                    return Optional.empty();
+            for (String state : List.of("", DAMAGED)) {
+                String ending = ' ' + kind.word() + state + ENDING;
+                if (name.endsWith(ending)) {
+                    try {
+                        LocalDateTime made =
+                                LocalDateTime.parse(name.substring(0, name.length() - ending.length()), NAME);
+                        return Optional.of(new Backup(file, kind, made, Files.size(file), state.isEmpty()));
+                    } catch (DateTimeParseException | IOException noBackup) {
+                        return Optional.empty();
+                    }
                 }
             }
         }
@@ -107,20 +118,85 @@ public final class Backups {
     }
 
     /**
-     * Makes a backup over an open connection and drops the oldest of its kind.
+     * Makes a backup over an open connection, opens and checks it, and only then drops the oldest of its kind; one that is
+     * damaged never takes the place of one that is whole.
      *
      * @return false if it was cancelled
      */
     boolean make(Connection open, Kind kind, Progress progress, Cancel cancel) throws IOException, SQLException {
-        boolean made = Copies.copy(open, workbook, place(kind), progress, cancel);
-        prune(kind);
-        return made;
+        Path place = place(kind);
+        // Edits may go on, and no document is ever taken out, so the copy has at least as many.
+        long before = documents(open);
+        if (!Copies.copy(open, workbook, place, progress, cancel)) {
+            return false;
+        }
+        boolean isWhole = documentsOfWhole(place) >= before;
+        if (!isWhole) {
+            String name = place.getFileName().toString();
+            Files.move(
+                    place,
+                    place.resolveSibling(name.substring(0, name.length() - ENDING.length()) + DAMAGED + ENDING),
+                    StandardCopyOption.ATOMIC_MOVE);
+            WholeFile.sync(place);
+        }
+        prune(kind, isWhole, isWhole ? KEPT : KEPT_DAMAGED);
+        return true;
     }
 
-    private void prune(Kind kind) throws IOException {
-        List<Backup> alike =
-                list().stream().filter(backup -> backup.kind() == kind).toList();
-        for (Backup old : alike.subList(Math.min(KEPT, alike.size()), alike.size())) {
+    /** How many documents a backup has; -1 if it cannot be read or something in it does not agree with its checksum. */
+    private static long documentsOfWhole(Path backup) {
+        try (Connection connection = WorkbookFile.source(backup).getConnection();
+                Statement statement = connection.createStatement()) {
+            // A backup is read and never written to, nor is anything made beside it.
+            statement.execute("pragma query_only = on");
+            try (ResultSet rows = statement.executeQuery("pragma quick_check(1)")) {
+                if (!rows.next() || !"ok".equals(rows.getString(1))) {
+                    return -1;
+                }
+            }
+            try (ResultSet views = statement.executeQuery(
+                    "select count(*) from sqlite_master where type = 'view' and name = 'content_broken'")) {
+                if (views.next() && views.getInt(1) > 0 && broken(connection) > 0) {
+                    return -1;
+                }
+            }
+            return documents(connection);
+        } catch (SQLException unreadable) {
+            return -1;
+        }
+    }
+
+    private static long broken(Connection connection) throws SQLException {
+        long broken = 0;
+        for (String table : Checksums.TABLES) {
+            broken += one(connection, "select count(*) from " + table + Checksums.BROKEN);
+        }
+        return broken;
+    }
+
+    /** An older version may lack kinds of documents; both are counted the same way. */
+    private static long documents(Connection connection) throws SQLException {
+        long documents = 0;
+        for (DocumentKind<?> kind : Kinds.DOCUMENTS) {
+            boolean isThere =
+                    one(connection, "select count(*) from sqlite_master where name = '" + kind.name() + "'") > 0;
+            documents += isThere ? one(connection, "select count(*) from " + kind.name()) : 0;
+        }
+        return documents;
+    }
+
+    private static long one(Connection connection, String query) throws SQLException {
+        try (Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery(query)) {
+            return rows.next() ? rows.getLong(1) : 0;
+        }
+    }
+
+    private void prune(Kind kind, boolean isWhole, int kept) throws IOException {
+        List<Backup> alike = list().stream()
+                .filter(backup -> backup.kind() == kind && backup.isWhole() == isWhole)
+                .toList();
+        for (Backup old : alike.subList(Math.min(kept, alike.size()), alike.size())) {
             Files.deleteIfExists(old.file());
             Files.deleteIfExists(Copies.log(old.file()));
         }
@@ -139,7 +215,7 @@ public final class Backups {
             }
             if (Files.exists(workbook)) {
                 Copies.copyBytes(workbook, place(Kind.BEFORE_RESTORE));
-                prune(Kind.BEFORE_RESTORE);
+                prune(Kind.BEFORE_RESTORE, true, KEPT);
             }
             // The log goes first: it belongs to the old file, and is safe in the copy.
             Files.deleteIfExists(Copies.log(workbook));

@@ -1,11 +1,9 @@
 package org.zeroply.store;
 
 import java.io.IOException;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -47,8 +45,9 @@ final class Copies {
                 done.set(true);
                 watch.interrupt();
             }
-            force(draft);
+            WholeFile.force(draft);
             Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            WholeFile.sync(target);
             progress.at(1, size);
             return true;
         } catch (SQLException failed) {
@@ -90,16 +89,11 @@ final class Copies {
             }
             Files.deleteIfExists(sharedMemory(target));
             Files.copy(from, draft, StandardCopyOption.REPLACE_EXISTING);
-            force(draft);
+            WholeFile.force(draft);
             Files.move(draft, target, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+            WholeFile.sync(target);
         } finally {
             Files.deleteIfExists(draft);
-        }
-    }
-
-    private static void force(Path file) throws IOException {
-        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.WRITE)) {
-            channel.force(true);
         }
     }
 }

@@ -86,7 +86,12 @@ final class GameKind extends DocumentKind<Game> {
 
     @Override
     String nameOf(Handle handle, long id) {
-        return column(handle, "white || ' – ' || black || ' ' || date", id);
+        String number = "cast(id as text)";
+        return column(
+                handle,
+                "case when white || black = '' then event || ' ' || " + number
+                        + " else white || ' – ' || black || ' ' || date end",
+                id);
     }
 
     /** The columns of a game follow from it. */

@@ -48,9 +48,11 @@ public final class Workbook implements AutoCloseable {
     }
 
     /** Opens a workbook, or makes an empty one where no file is yet. */
-    public static WorkbookOpening open(Path file, Clock clock) {
+    public static WorkbookOpening open(Path path, Clock clock) {
         WorkbookFile.Hold hold = null;
+        Path file = path;
         try {
+            file = WorkbookFile.real(path);
             hold = WorkbookFile.hold(file);
             if (hold == null) {
                 return new WorkbookOpening.Refused(Reason.IN_USE, file.toString());
@@ -92,8 +94,18 @@ public final class Workbook implements AutoCloseable {
         }
     }
 
+    /** The file itself, whatever links led to it. */
     public Path file() {
         return file;
+    }
+
+    /** Whether the file lies on another machine, where a workbook is not safe. */
+    public boolean isOnNetwork() {
+        try {
+            return WorkbookFile.isOnNetwork(Files.getFileStore(file).type());
+        } catch (IOException gone) {
+            return false;
+        }
     }
 
     Clock clock() {

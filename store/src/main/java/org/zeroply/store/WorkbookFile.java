@@ -3,7 +3,6 @@ package org.zeroply.store;
 import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -15,7 +14,11 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import org.flywaydb.core.Flyway;
 import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteConfig;
@@ -47,30 +50,100 @@ final class WorkbookFile {
 
     private WorkbookFile() {}
 
-    /** The hold on a workbook that keeps other processes out, and other windows of this one. */
-    record Hold(FileChannel channel, FileLock lock, Path file) implements AutoCloseable {
+    /**
+     * The hold on a workbook that keeps other processes out, and other windows of this one. Its files stay when it is let go:
+     * whoever deletes the file of a lock may delete one that somebody else has just taken.
+     */
+    record Hold(List<FileChannel> channels) implements AutoCloseable {
+        Hold {
+            channels = List.copyOf(channels);
+        }
+
         @Override
         public void close() throws IOException {
-            lock.release();
-            channel.close();
-            Files.deleteIfExists(file);
+            for (FileChannel channel : channels) {
+                // The lock goes with it.
+                channel.close();
+            }
         }
     }
 
-    /** Takes the hold, or null if someone else has it. */
+    /** The file that a path leads to in the end, whatever links stand between; the path itself where no file is yet. */
+    static Path real(Path workbook) throws IOException {
+        if (Files.exists(workbook)) {
+            return workbook.toRealPath();
+        }
+        Path folder = workbook.toAbsolutePath().getParent();
+        return folder != null && Files.isDirectory(folder)
+                ? folder.toRealPath().resolve(workbook.getFileName())
+                : workbook;
+    }
+
+    /** Takes the hold, or null if someone else has it; of a file that is there under two names, too. */
     static @Nullable Hold hold(Path workbook) throws IOException {
-        Path file = workbook.resolveSibling(workbook.getFileName() + "-lock");
+        List<FileChannel> held = new ArrayList<>();
+        for (Path file : locks(real(workbook))) {
+            FileChannel channel = locked(file);
+            if (channel == null) {
+                new Hold(held).close();
+                return null;
+            }
+            held.add(channel);
+        }
+        return new Hold(held);
+    }
+
+    /** A lock beside the file for everybody; and where the file is there already, one of this machine for its place on the disk. */
+    private static List<Path> locks(Path real) throws IOException {
+        Path beside = real.resolveSibling(real.getFileName() + "-lock");
+        Object place = identity(real);
+        if (place == null || place instanceof Path) {
+            return List.of(beside);
+        }
+        String name = "zeroply-"
+                + Long.toHexString(Revisions.of(place.toString().getBytes(StandardCharsets.UTF_8))) + "-lock";
+        return List.of(beside, Path.of(System.getProperty("java.io.tmpdir"), name));
+    }
+
+    private static @Nullable FileChannel locked(Path file) throws IOException {
         FileChannel channel = FileChannel.open(file, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
         try {
-            FileLock lock = channel.tryLock();
-            if (lock != null) {
-                return new Hold(channel, lock, file);
+            if (channel.tryLock() != null) {
+                return channel;
             }
         } catch (OverlappingFileLockException thisProcess) {
             // The same answer as for another process.
         }
         channel.close();
         return null;
+    }
+
+    /** Kinds of file systems that lie on another machine, as the system names them. */
+    private static final Set<String> ON_A_NETWORK = Set.of(
+            "nfs",
+            "nfs3",
+            "nfs4",
+            "cifs",
+            "smb",
+            "smbfs",
+            "smb2",
+            "smb3",
+            "9p",
+            "afs",
+            "afpfs",
+            "webdav",
+            "davfs",
+            "fuse.sshfs",
+            "fuse.davfs",
+            "fuse.rclone",
+            "ceph",
+            "glusterfs",
+            "fuse.glusterfs",
+            "ncpfs");
+
+    /** Whether a file lies on another machine, where locks and the order of writes cannot be relied on. */
+    static boolean isOnNetwork(String type) {
+        return ON_A_NETWORK.contains(type.toLowerCase(Locale.ROOT));
     }
 
     /** Which file it is on its disk, where the system tells; null if it is not there. */
@@ -148,6 +221,7 @@ final class WorkbookFile {
         Files.deleteIfExists(draft);
         migrate(draft);
         Files.move(draft, file, StandardCopyOption.ATOMIC_MOVE);
+        WholeFile.sync(file);
     }
 
     /** Brings a workbook to this program's version, with a backup of the old one. */

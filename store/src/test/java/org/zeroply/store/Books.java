@@ -57,8 +57,7 @@ final class Books {
                         .workbook()
                         .close();
                 made = Files.readAllBytes(first);
-                Files.delete(first);
-                Files.delete(folder);
+                Scratch.delete(folder);
             }
             if (!Files.exists(file)) {
                 Files.write(file, made);

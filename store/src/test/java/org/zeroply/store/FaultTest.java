@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
@@ -14,8 +15,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.zeroply.gametree.Game;
@@ -192,6 +195,118 @@ class FaultTest {
                             .atZone(ZoneOffset.UTC)
                             .toLocalDateTime());
             assertThat(folder.resolve("club.zeroply-backups").toFile().list()).hasSize(Backups.KEPT);
+        }
+    }
+
+    @Test
+    void backupsOfADamagedWorkbookNeverPushOutGoodOnes() throws IOException {
+        Days days = new Days();
+        try (Workbook workbook = Books.open(file(), days)) {
+            Books.takeClub(workbook);
+            for (int day = 0; day < 2 * Backups.KEPT + 2; day++) {
+                if (day == Backups.KEPT) {
+                    workbook.write(handle -> handle.execute("update content set sum = sum + 1 where id = 7"));
+                }
+                assertThat(workbook.backUpDaily(Progress.SILENT, new Cancel())).isTrue();
+                days.now = days.now.plus(Duration.ofDays(1));
+            }
+            List<Backup> backups = workbook.backups().list();
+            assertThat(backups.stream().filter(Backup::isWhole)).hasSize(Backups.KEPT);
+            assertThat(backups.stream().filter(backup -> !backup.isWhole())).hasSize(2);
+            List<Damaged> damaged = workbook.walk(Progress.SILENT, new Cancel());
+            assertThat(workbook.bringBack(damaged, new Cancel()))
+                    .as("the newest good one has it")
+                    .isEmpty();
+            assertThat(workbook.games().read(7).tree().size()).isGreaterThan(1);
+        }
+    }
+
+    // ---- one workbook, one window
+
+    @Test
+    void noLinkGetsRoundTheHold() throws IOException {
+        Path elsewhere = Files.createDirectory(folder.resolve("elsewhere"));
+        Path symbolic = elsewhere.resolve("mine.zeroply");
+        Path hard = elsewhere.resolve("same.zeroply");
+        Books.open(file()).close();
+        Files.createSymbolicLink(symbolic, file());
+        Files.createLink(hard, file());
+        try (Workbook workbook = Books.open(file())) {
+            for (Path other : List.of(symbolic, hard)) {
+                assertThat(Workbook.open(other, Books.CLOCK))
+                        .isInstanceOfSatisfying(
+                                WorkbookOpening.Refused.class,
+                                refused -> assertThat(refused.reason()).isEqualTo(WorkbookOpening.Reason.IN_USE));
+            }
+        }
+        try (Workbook workbook = Books.open(symbolic)) {
+            assertThat(workbook.file()).isEqualTo(file().toRealPath());
+            assertThat(Workbook.open(file(), Books.CLOCK)).isInstanceOf(WorkbookOpening.Refused.class);
+        }
+    }
+
+    /** Opens and closes again and again; between the two nobody else may have it. */
+    public static final class Racer {
+        private Racer() {}
+
+        public static void main(String[] arguments) throws IOException {
+            Path file = Path.of(arguments[0]);
+            Path mine = file.resolveSibling("mine");
+            int opened = 0;
+            for (int turn = 0; turn < Integer.parseInt(arguments[1]); turn++) {
+                if (Workbook.open(file, Books.CLOCK) instanceof WorkbookOpening.Opened alone) {
+                    Files.createFile(mine);
+                    opened++;
+                    Files.delete(mine);
+                    alone.workbook().close();
+                }
+            }
+            System.out.println("opened " + opened);
+        }
+    }
+
+    private void race(int turns) throws IOException, InterruptedException {
+        Books.open(file()).close();
+        List<Process> racers = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            racers.add(new ProcessBuilder(
+                            ProcessHandle.current().info().command().orElse("java"),
+                            "--enable-native-access=ALL-UNNAMED",
+                            "-XX:TieredStopAtLevel=1",
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            Racer.class.getName(),
+                            file().toString(),
+                            Integer.toString(turns))
+                    .redirectErrorStream(true)
+                    .start());
+        }
+        int opened = 0;
+        for (Process racer : racers) {
+            String said = new String(racer.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(racer.waitFor()).as(said).isZero();
+            opened += Integer.parseInt(said.substring(said.lastIndexOf(' ') + 1).strip());
+        }
+        assertThat(opened).as("it was to be had half of the time at least").isGreaterThanOrEqualTo(turns);
+    }
+
+    @Test
+    void twoProcessesNeverHaveItAtOnce() throws IOException, InterruptedException {
+        race(40);
+    }
+
+    @Tag("long")
+    @Test
+    void inManyRacesTwoProcessesNeverHaveItAtOnce() throws IOException, InterruptedException {
+        race(1_000);
+    }
+
+    @Test
+    void whatLiesOnAnotherMachineIsKnownByItsFileSystem() {
+        assertThat(Stream.of("nfs4", "CIFS", "fuse.sshfs", "smb3")).allMatch(WorkbookFile::isOnNetwork);
+        assertThat(Stream.of("ext4", "btrfs", "NTFS", "apfs", "tmpfs")).noneMatch(WorkbookFile::isOnNetwork);
+        try (Workbook workbook = Books.open(file())) {
+            assertThat(workbook.isOnNetwork()).isFalse();
         }
     }
 

@@ -3,6 +3,7 @@ package org.zeroply.desktop.shell;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -10,6 +11,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.kit.FileChoice;
@@ -28,6 +30,12 @@ import org.zeroply.work.Progress;
 
 /** What the window shows where a workbook could not be opened: what is the matter, and every way on from there. */
 public final class RefusedPage extends StackPane {
+    /** What a rescue tells of, in this order. */
+    private static final List<String> PARTS =
+            List.of("game", "repertoire", "paper", "student", "sitting", "report", "study", "waiting");
+
+    private static final int MOST_NAMED = 12;
+
     private final Path file;
     private final Host host;
     private final FileChoice files;
@@ -35,6 +43,9 @@ public final class RefusedPage extends StackPane {
     private final Label said = new Label();
     private final ProgressBar bar = new ProgressBar(0);
     private final FlowPane ways = new FlowPane(8, 8);
+    private final VBox page = new VBox(14);
+    private final Label title = new Label();
+    private final List<Label> why = new ArrayList<>();
 
     public RefusedPage(Path file, WorkbookOpening.Refused refused, Host host, Machine machine) {
         this.file = file;
@@ -43,12 +54,14 @@ public final class RefusedPage extends StackPane {
         clock = machine.clock();
         getStyleClass().addAll("shell", "refused-page");
         MachineLook.apply(this, machine.settings());
-        Label title = Widgets.label("empty-title", Texts.of("refused." + refused.reason(), file.getFileName()));
+        title.setText(Texts.of("refused." + refused.reason(), file.getFileName()));
+        title.getStyleClass().add("empty-title");
         title.setWrapText(true);
         Label text = new Label(Texts.of("refused." + refused.reason() + ".text"));
         text.setWrapText(true);
         Label where = Widgets.label("soft", file + "\n" + refused.detail());
         where.setWrapText(true);
+        why.addAll(List.of(text, where));
         said.setWrapText(true);
         said.setId("refused-said");
         bar.setVisible(false);
@@ -59,7 +72,13 @@ public final class RefusedPage extends StackPane {
                 way("refused.again", () -> host.open(file));
             }
             case DAMAGED -> way("refused.rescue", this::rescue);
-            case NEWER_VERSION, NOT_A_WORKBOOK -> {
+            case NOT_A_WORKBOOK -> {
+                // A workbook whose first bytes were overwritten does not look like one.
+                if (file.getFileName().toString().endsWith(".zeroply")) {
+                    way("refused.rescue", this::rescue);
+                }
+            }
+            case NEWER_VERSION -> {
                 // A copy would be no help; a backup or another file may be.
             }
         }
@@ -69,7 +88,7 @@ public final class RefusedPage extends StackPane {
         });
         way("refused.other", () -> files.toOpen().ifPresent(host::open));
         way("refused.fresh", () -> files.toCreate(Texts.of("workbook.name")).ifPresent(host::open));
-        VBox page = new VBox(14, title, text, where, ways, bar, said);
+        page.getChildren().addAll(title, text, where, ways, bar, said);
         page.setMaxWidth(620);
         page.getStyleClass().add("empty-place");
         getChildren().add(page);
@@ -111,8 +130,47 @@ public final class RefusedPage extends StackPane {
     private void rescue() {
         toANewFile("refused.rescueName", (progress, target) -> {
             Rescue.Report report = Workbook.rescue(file, target, clock, progress, new Cancel());
-            return report.isEmpty() ? Texts.of("refused.nothingSaved") : "";
+            if (report.isEmpty()) {
+                return Texts.of("refused.nothingSaved");
+            }
+            FxThread.later(() -> tell(report, target));
+            return Texts.of("rescued.stays", file.getFileName());
         });
+    }
+
+    /** What came through, kind by kind, and what did not, by name; the new workbook opens when that has been read. */
+    private void tell(Rescue.Report report, Path target) {
+        ways.getChildren().clear();
+        page.getChildren().removeAll(why);
+        title.setText(Texts.of("rescued.done", target.getFileName()));
+        way("rescued.open", () -> host.open(target));
+        GridPane table = new GridPane(18, 4);
+        table.setId("rescued");
+        table.setAlignment(Pos.CENTER);
+        int row = 0;
+        for (String part : PARTS) {
+            Rescue.Saved saved = report.of(part);
+            if (saved.saved() + saved.lost() > 0) {
+                String lost = saved.lost() == 0 ? Texts.of("rescued.noneLost") : Texts.of("rescued.lost", saved.lost());
+                table.addRow(
+                        row++,
+                        new Label(Texts.of("rescued." + part)),
+                        new Label(Texts.of("rescued.saved", saved.saved())),
+                        new Label(lost),
+                        Widgets.label(
+                                "soft", saved.missing() == 0 ? "" : Texts.of("rescued.missing", saved.missing())));
+            }
+        }
+        List<String> names = PARTS.stream()
+                .flatMap(part -> report.lostOf(part).stream())
+                .limit(MOST_NAMED)
+                .toList();
+        Label lost = Widgets.label("soft", names.isEmpty() ? "" : Texts.of("rescued.names", String.join("; ", names)));
+        lost.setWrapText(true);
+        lost.setId("rescued-names");
+        page.getChildren().remove(ways);
+        page.getChildren().addAll(table, lost, ways);
+        FxThread.later(() -> ways.getChildren().getFirst().requestFocus());
     }
 
     /** Works beside the interface thread and then opens the new file, or says why not. */

@@ -69,6 +69,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
+import org.zeroply.store.WorkbookException;
 import org.zeroply.task.Task;
 
 /**
@@ -197,6 +198,7 @@ public final class Shell extends StackPane {
         games.refresh();
         games.index();
         desk.backUpDaily();
+        desk.warnOfPlace();
         // The first focus is set by the window when it opens; the place takes it over right after.
         FxThread.later(this::focusPlace);
     }
@@ -606,7 +608,13 @@ public final class Shell extends StackPane {
 
         @Override
         public List<String> marks(long game, Language language) {
-            Game read = workbook.games().read(game);
+            Game read;
+            try {
+                read = workbook.games().read(game);
+            } catch (WorkbookException unreadable) {
+                // Said by whatever opens it, not by the list.
+                return List.of(Texts.of("games.mark.damaged"));
+            }
             List<String> marks = new ArrayList<>();
             if (readingPlace.judging().isJudged(read.tree())) {
                 marks.add(Texts.of("games.mark.judged"));

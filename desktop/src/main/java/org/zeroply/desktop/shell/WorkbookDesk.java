@@ -19,11 +19,13 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.Backups.Backup;
+import org.zeroply.store.Damaged;
 import org.zeroply.store.MergeOpening;
 import org.zeroply.store.MergeReport;
 import org.zeroply.store.MergeReport.Outcome;
@@ -33,6 +35,8 @@ import org.zeroply.store.Workbook;
 final class WorkbookDesk {
     private static final DateTimeFormatter WHEN =
             DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT);
+
+    private static final int MOST_NAMED = 10;
 
     private final Workbook workbook;
     private final Background background;
@@ -60,9 +64,67 @@ final class WorkbookDesk {
     void backUpDaily() {
         background.read(() -> workbook.games().count() > 0 && workbook.backups().isDue(), due -> {
             if (due) {
-                background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> {});
+                background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> walk());
             }
         });
+    }
+
+    /** A word if the workbook lies where it is not safe. */
+    void warnOfPlace() {
+        background.read(workbook::isOnNetwork, isFar -> {
+            if (isFar) {
+                sheets.show(Texts.of("network.title"), wrapped(Texts.of("network.text")), List.of());
+            }
+        });
+    }
+
+    // ---- what is damaged
+
+    /** Compares everything with its checksums, once a day. */
+    private void walk() {
+        background.run(Texts.of("damaged.looking"), workbook::walk, damaged -> {
+            if (!damaged.isEmpty()) {
+                showDamaged(damaged);
+            }
+        });
+    }
+
+    private void showDamaged(List<Damaged> damaged) {
+        Button back = new Button(Texts.of("damaged.back"));
+        back.setId("damaged-back");
+        back.getStyleClass().add("primary");
+        VBox content = new VBox(10, wrapped(Texts.of("damaged.text")), wrapped(named(damaged)));
+        Sheet sheet = sheets.show(Texts.of("damaged.title", damaged.size()), content, List.of(back));
+        back.setOnAction(event -> {
+            sheet.close();
+            background.run(
+                    Texts.of("damaged.backRunning"),
+                    (progress, cancel) -> workbook.bringBack(damaged, cancel),
+                    left -> sheets.say(
+                            left.isEmpty()
+                                    ? Texts.of("damaged.allBack", damaged.size())
+                                    : Texts.of("damaged.left", damaged.size() - left.size(), named(left))));
+        });
+        FxThread.later(back::requestFocus);
+    }
+
+    private static String named(List<Damaged> damaged) {
+        StringBuilder text = new StringBuilder();
+        damaged.stream()
+                .limit(MOST_NAMED)
+                .forEach(each -> text.append(Texts.of("damaged.line." + each.kind(), each.name()))
+                        .append('\n'));
+        if (damaged.size() > MOST_NAMED) {
+            text.append(Texts.of("damaged.more", damaged.size() - MOST_NAMED));
+        }
+        return text.toString().strip();
+    }
+
+    private static Label wrapped(String words) {
+        Label text = new Label(words);
+        text.setWrapText(true);
+        text.setMaxWidth(440);
+        return text;
     }
 
     void copy() {
@@ -100,9 +162,8 @@ final class WorkbookDesk {
         Button restore = new Button(Texts.of("backups.restore"));
         restore.setId("backups-restore");
         restore.getStyleClass().add("primary");
-        Label text = Widgets.label("soft", Texts.of("backups.text"));
-        text.setWrapText(true);
-        text.setMaxWidth(440);
+        Label text = wrapped(Texts.of("backups.text"));
+        text.getStyleClass().add("soft");
         Sheet sheet = sheets.show(Texts.of("backups.title"), new VBox(10, text, list), List.of(restore));
         restore.setOnAction(event -> {
             Backup chosen = list.getSelectionModel().getSelectedItem();
@@ -118,7 +179,7 @@ final class WorkbookDesk {
         return Texts.of(
                 "backups.line",
                 WHEN.format(backup.made()),
-                Texts.of("backups." + backup.kind()),
+                Texts.of("backups." + backup.kind()) + (backup.isWhole() ? "" : Texts.of("backups.damaged")),
                 String.format(Locale.ROOT, "%.1f", backup.bytes() / 1e6));
     }
 

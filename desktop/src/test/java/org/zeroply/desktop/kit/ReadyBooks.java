@@ -33,7 +33,12 @@ public final class ReadyBooks {
                     }
                 }
                 MADE.put(withSample, Files.readAllBytes(made));
-                Files.delete(made);
+                try (var files = Files.list(folder)) {
+                    // The file of the lock, too.
+                    for (Path each : files.toList()) {
+                        Files.delete(each);
+                    }
+                }
                 Files.delete(folder);
             }
             if (!Files.exists(file)) {
