@@ -231,7 +231,8 @@ class FaultTest {
         Books.open(file()).close();
         Files.createSymbolicLink(symbolic, file());
         Files.createLink(hard, file());
-        try (Workbook workbook = Books.open(file())) {
+        try (Workbook open = Books.open(file())) {
+            assertThat(open.file()).isEqualTo(file().toRealPath());
             for (Path other : List.of(symbolic, hard)) {
                 assertThat(Workbook.open(other, Books.CLOCK))
                         .isInstanceOfSatisfying(
