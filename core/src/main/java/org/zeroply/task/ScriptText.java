@@ -1,5 +1,7 @@
 package org.zeroply.task;
 
+import java.time.Instant;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -19,7 +21,8 @@ import org.zeroply.notation.Language;
  */
 public final class ScriptText {
     private static final Pattern HEADER = Pattern.compile(
-            "\\s*(task|lang|student|used|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)", Pattern.CASE_INSENSITIVE);
+            "\\s*(task|lang|student|paper|sat|used|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)",
+            Pattern.CASE_INSENSITIVE);
 
     private ScriptText() {}
 
@@ -27,11 +30,20 @@ public final class ScriptText {
      * What was read.
      *
      * @param student whose they are; empty if it is not said
+     * @param paper the identity of the paper they were written for, see {@code Homework.identity}; empty
+     *     if it is not said
+     * @param sat when the sitting was begun, where it is said
      * @param scripts by the number of the task, from 1
      * @param used seconds for each task, where it is said
      * @param faults header rows that make no sense, with the row and the reason
      */
-    public record Contents(String student, Map<Integer, Script> scripts, Map<Integer, Long> used, List<Fault> faults) {
+    public record Contents(
+            String student,
+            String paper,
+            Optional<Instant> sat,
+            Map<Integer, Script> scripts,
+            Map<Integer, Long> used,
+            List<Fault> faults) {
         public Contents {
             scripts = Collections.unmodifiableMap(new LinkedHashMap<>(scripts));
             used = Map.copyOf(used);
@@ -43,7 +55,7 @@ public final class ScriptText {
      * A header that was left out.
      *
      * @param row of the text, from 1
-     * @param kind what is wrong: {@code task}, {@code lang} or {@code used}
+     * @param kind what is wrong: {@code task}, {@code lang}, {@code sat} or {@code used}
      * @param value what stood there
      */
     public record Fault(int row, String kind, String value) {}
@@ -53,6 +65,8 @@ public final class ScriptText {
         List<Fault> faults = new ArrayList<>();
         Map<Integer, Long> used = new HashMap<>();
         String student = "";
+        String paper = "";
+        Optional<Instant> sat = Optional.empty();
         int task = 1;
         Language language = Language.ENGLISH;
         int number = 0;
@@ -84,6 +98,18 @@ public final class ScriptText {
                 student = value;
                 continue;
             }
+            if (name.equals("paper")) {
+                paper = value;
+                continue;
+            }
+            if (name.equals("sat")) {
+                try {
+                    sat = Optional.of(Instant.parse(value));
+                } catch (DateTimeParseException noTime) {
+                    faults.add(new Fault(number, "sat", value));
+                }
+                continue;
+            }
             if (name.equals("used")) {
                 if (value.matches("\\d{1,7}")) {
                     used.put(task, Long.parseLong(value));
@@ -111,7 +137,7 @@ public final class ScriptText {
                         default -> script.withAnswer(Integer.parseInt(name.replaceAll("\\D", "0")), value);
                     });
         }
-        return new Contents(student, scripts, used, faults);
+        return new Contents(student, paper, sat, scripts, used, faults);
     }
 
     /** One script of a paper as text, that {@link #read} reads back. */

@@ -220,10 +220,31 @@ class SittingTest {
         ScriptText.Contents file = ScriptText.read(Homework.handIn(here));
         assertThat(file.faults()).isEmpty();
         assertThat(file.student()).isEqualTo("Marrow, Edith");
+        assertThat(file.paper()).isEqualTo(Homework.identity(paper().tasks()));
+        assertThat(file.sat()).contains(here.begun());
         Sitting taken = Homework.takeIn(paper(), STUDENT, file, NOON);
         assertThat(taken.isDone()).isTrue();
         assertThat(MarkedSitting.of(taken).result())
                 .isEqualTo(MarkedSitting.of(here).result());
+    }
+
+    /** A paper is told from others by what its solver sees of it; what goes out and comes back is the same. */
+    @Test
+    void aPaperIsKnownByWhatItsSolverSees() throws IOException {
+        String identity = Homework.identity(paper().tasks());
+        Paper elsewhere = TaskPgn.read(new ByteArrayInputStream(
+                        TaskPgn.write(Homework.seal(paper())).getBytes(StandardCharsets.UTF_8)))
+                .paper();
+        assertThat(Homework.identity(elsewhere.tasks())).isEqualTo(identity);
+        assertThat(Homework.identity(paper().withName("Another name").tasks())).isEqualTo(identity);
+        Task first = paper().tasks().getFirst();
+        assertThat(Homework.identity(List.of(first))).isNotEqualTo(identity);
+        Paper other = paper().withTasks(List.of(
+                first.withInstruction("Something else"), paper().tasks().get(1)));
+        assertThat(Homework.identity(other.tasks())).isNotEqualTo(identity);
+        assertThat(ScriptText.read("sat: yesterday\n").faults())
+                .singleElement()
+                .satisfies(fault -> assertThat(fault.kind()).isEqualTo("sat"));
     }
 
     @Test

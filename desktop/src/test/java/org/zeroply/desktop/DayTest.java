@@ -16,6 +16,7 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.coaching.Homework;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.rules.Move;
@@ -155,8 +156,11 @@ class DayTest extends AtTheWindow {
     }
 
     private Path script() throws IOException {
+        String identity = Stand.onStage(
+                () -> Homework.identity(stand.tasks().paperProperty().get().tasks()));
         return Files.writeString(
-                folder.resolve("script.txt"), "student: Okafor, Sam\ntask: 1\nchoice: Nxc7\n14.Nxc7\nused: 75\n");
+                folder.resolve("script.txt"),
+                "student: Okafor, Sam\npaper: " + identity + "\ntask: 1\nchoice: Nxc7\n14.Nxc7\nused: 75\n");
     }
 
     private void awaitMarked() {

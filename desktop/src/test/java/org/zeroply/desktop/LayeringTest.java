@@ -43,7 +43,7 @@ class LayeringTest {
 
     /** The modules from the bottom up, by the packages that they are made of. */
     private static final List<String> MODULES =
-            List.of("store", "print", "sample", "cli", "bench", "bench.calc", "desktop");
+            List.of("store.pages", "store", "print", "sample", "cli", "bench", "bench.calc", "desktop");
 
     /** The packages of the window from the bottom up; the program's own beginning stands above them all. */
     private static final List<String> DESKTOP = List.of(
@@ -99,6 +99,12 @@ class LayeringTest {
     @Test
     void packagesOfTheCoreUseOnlyThoseBelow() {
         assertThat(upward(CORE)).isEmpty();
+    }
+
+    /** What reads the pages of damaged files stands below all that is kept in them. */
+    @Test
+    void pagesKnowNothingOfWorkbooks() {
+        assertThat(upward(List.of("store.pages", "store"))).isEmpty();
     }
 
     @Test

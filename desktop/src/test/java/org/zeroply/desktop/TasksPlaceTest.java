@@ -16,9 +16,11 @@ import javafx.stage.Window;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.task.TasksModel;
+import org.zeroply.store.PaperShelf.Listed;
 import org.zeroply.store.SittingShelf;
 import org.zeroply.task.Item;
 import org.zeroply.task.Opinion;
@@ -272,6 +274,8 @@ class TasksPlaceTest extends AtTheWindow {
                 folder.resolve("script.txt"), "student: Okafor, Sam\ntask: 1\nchoice: a5\n51.a5 c4 52.Kd2\nused: 75\n");
         stand.answers().willImport(script);
         run("command.tasks.scripts");
+        // It does not say for which paper it was written.
+        fire("#sheet-primary");
         stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
         Sitting sitting = stand.workbook()
                 .sittings()
@@ -286,6 +290,66 @@ class TasksPlaceTest extends AtTheWindow {
         stand.await("the PDF", () -> Files.exists(printed));
         assertThat(Files.readAllBytes(printed)).startsWith("%PDF".getBytes(StandardCharsets.US_ASCII));
         keys(KeyCode.ESCAPE);
+    }
+
+    private static final String OTHER_ENDING = """
+            [Event "Others"]
+            [SetUp "1"]
+            [FEN "8/8/4k3/8/4P3/4K3/8/8 w - - 0 1"]
+
+            1. Kf4 $18 *
+            """;
+
+    private int sittings() {
+        return stand.workbook().sittings().list().size();
+    }
+
+    @Test
+    void scriptsGoToTheirOwnPaperOnceAndNeverToAnother() throws IOException {
+        take("endings.pgn", ENDING);
+        run("command.tasks.draft");
+        String identity = Homework.identity(tasks().paperProperty().get().tasks());
+        long endings = tasks().openProperty().get().id();
+        take("others.pgn", OTHER_ENDING);
+        stand.await("the other paper", () -> tasks().openProperty().get().id() != endings);
+        String head = "student: Okafor, Sam\nsat: 2026-11-24T17:30:00Z\npaper: ";
+        String rows = "\ntask: 1\nchoice: a5\n51.a5 c4 52.Kd2\n";
+        stand.answers().willImport(Files.writeString(folder.resolve("script.txt"), head + identity + rows));
+        for (int reading = 0; reading < 2; reading++) {
+            run("command.tasks.scripts");
+            stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+            keys(KeyCode.ESCAPE);
+            stand.settle();
+            assertThat(sittings()).as("the same script twice is one sitting").isEqualTo(1);
+        }
+        assertThat(stand.workbook().sittings().list().getFirst().paper())
+                .as("not the paper that is open")
+                .isEqualTo(endings);
+        Listed own = Stand.onStage(() -> tasks().listProperty().get().stream()
+                .filter(each -> each.id() == endings)
+                .findFirst()
+                .orElseThrow());
+        Stand.onStage(() -> {
+            tasks().open(own);
+            return true;
+        });
+        stand.await("its own paper", () -> tasks().openProperty().get().id() == endings);
+        run("command.tasks.results");
+        ListView<?> results = robot.lookup("#tasks-results").queryListView();
+        stand.await("its results", () -> results.getItems().size() == 1);
+        robot.clickOn("#tasks-results .list-cell:filled");
+        keys(KeyCode.DELETE);
+        stand.await("removed", () -> results.getItems().isEmpty());
+        assertThat(sittings()).isZero();
+        robot.clickOn("#status-undo");
+        stand.await("back again", () -> results.getItems().size() == 1);
+        for (String wrong : List.of(head + "0123456789abcdef" + rows, head + identity + "\nsat: soon" + rows)) {
+            stand.answers().willImport(Files.writeString(folder.resolve("wrong.txt"), wrong));
+            run("command.tasks.scripts");
+            stand.await("the reason", () -> stand.scene().lookup("#sheet-close") != null);
+            fire("#sheet-close");
+            assertThat(sittings()).isEqualTo(1);
+        }
     }
 
     @Test

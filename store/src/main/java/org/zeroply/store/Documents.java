@@ -77,6 +77,12 @@ final class Documents<D> {
     Optional<D> travel(long id, boolean undo) {
         return workbook.write(handle -> Journal.step(handle, kind.journal(id), undo)
                 .map(step -> {
+                    if (step.hides() != null) {
+                        // Something that belongs to the document came or went, such as a sitting of a paper.
+                        Kinds.SITTING.list().show(handle, step.hides(), undo);
+                        Journal.mark(handle, step, undo);
+                        return kind.get(handle, id);
+                    }
                     byte[] state = undo ? step.before() : step.after();
                     if (state == null) {
                         throw new WorkbookException("an edit in the journal has lost its " + kind.name());

@@ -37,11 +37,11 @@ record Listing(String document, DocumentKind<?> kind) {
         return Journal.travel(handle, document, undo, (named, shown) -> show(handle, named, shown));
     }
 
-    private String named(long id) {
+    String named(long id) {
         return kind.name() + " " + id;
     }
 
-    private void show(Handle handle, String named, boolean shown) {
+    void show(Handle handle, String named, boolean shown) {
         long id = Long.parseLong(named.substring(named.indexOf(' ') + 1));
         Revisions.next(handle, kind, "id", id);
         handle.execute("update " + kind.name() + " set hidden = ? where id = ?", shown ? 0 : 1, id);

@@ -10,7 +10,10 @@ import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Student;
 import org.zeroply.task.Paper;
 
-/** Students and their sittings. What is committed is closed, so there is no undo; awards can be taken away again. Any thread. */
+/**
+ * Students and their sittings. What is handed in is closed, so its edits are not undone; awards can be taken away again, and a
+ * sitting that was removed comes back with the undo of its paper. Any thread.
+ */
 public final class SittingShelf {
     private final Workbook workbook;
 
@@ -89,7 +92,7 @@ public final class SittingShelf {
                         + " (select count(*) from sitting_task where sitting = sitting.id and ending <> 'OPEN'),"
                         + " (select count(*) from sitting_task where sitting = sitting.id),"
                         + " student.id, student.name, student.rating from sitting join student on student.id ="
-                        + " sitting.student order by begun desc, sitting.id desc")
+                        + " sitting.student where sitting.hidden = 0 order by begun desc, sitting.id desc")
                 .map((rows, context) -> new Listed(
                         rows.getLong(1),
                         rows.getLong(2),
@@ -129,6 +132,16 @@ public final class SittingShelf {
         workbook.write(handle -> {
             Kinds.SITTING.changes(handle, sitting, Revisions.random());
             SittingKind.put(handle, sitting, place, attempt, now);
+            return true;
+        });
+    }
+
+    /** Takes a sitting off the results of its paper, as an edit of the paper, which undo takes back. */
+    public void remove(Listed sitting, String label) {
+        workbook.write(handle -> {
+            String named = Kinds.SITTING.list().named(sitting.id());
+            Journal.list(handle, Kinds.PAPER.journal(sitting.paper()), label, null, named);
+            Kinds.SITTING.list().show(handle, named, false);
             return true;
         });
     }

@@ -9,6 +9,8 @@ import javafx.scene.layout.Region;
 
 /** The small parts that every view is made of. Texts are given by their keys, styles by classes of the stylesheet. */
 public final class Widgets {
+    private static final double PARAGRAPH = 440;
+
     private Widgets() {}
 
     /** A button that does something. */
@@ -39,6 +41,14 @@ public final class Widgets {
         label.setWrapText(true);
         label.setMinHeight(Region.USE_PREF_SIZE);
         return label;
+    }
+
+    /** A few sentences on a sheet. */
+    public static Label paragraph(String words) {
+        Label text = wrapped("paragraph");
+        text.setText(words);
+        text.setMaxWidth(PARAGRAPH);
+        return text;
     }
 
     /** A label that keeps its width when there is little room. */

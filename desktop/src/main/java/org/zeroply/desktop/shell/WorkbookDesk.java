@@ -73,7 +73,7 @@ final class WorkbookDesk {
     void warnOfPlace() {
         background.read(workbook::isOnNetwork, isFar -> {
             if (isFar) {
-                sheets.show(Texts.of("network.title"), wrapped(Texts.of("network.text")), List.of());
+                sheets.show(Texts.of("network.title"), Widgets.paragraph(Texts.of("network.text")), List.of());
             }
         });
     }
@@ -93,7 +93,7 @@ final class WorkbookDesk {
         Button back = new Button(Texts.of("damaged.back"));
         back.setId("damaged-back");
         back.getStyleClass().add("primary");
-        VBox content = new VBox(10, wrapped(Texts.of("damaged.text")), wrapped(named(damaged)));
+        VBox content = new VBox(10, Widgets.paragraph(Texts.of("damaged.text")), Widgets.paragraph(named(damaged)));
         Sheet sheet = sheets.show(Texts.of("damaged.title", damaged.size()), content, List.of(back));
         back.setOnAction(event -> {
             sheet.close();
@@ -118,13 +118,6 @@ final class WorkbookDesk {
             text.append(Texts.of("damaged.more", damaged.size() - MOST_NAMED));
         }
         return text.toString().strip();
-    }
-
-    private static Label wrapped(String words) {
-        Label text = new Label(words);
-        text.setWrapText(true);
-        text.setMaxWidth(440);
-        return text;
     }
 
     void copy() {
@@ -162,7 +155,7 @@ final class WorkbookDesk {
         Button restore = new Button(Texts.of("backups.restore"));
         restore.setId("backups-restore");
         restore.getStyleClass().add("primary");
-        Label text = wrapped(Texts.of("backups.text"));
+        Label text = Widgets.paragraph(Texts.of("backups.text"));
         text.getStyleClass().add("soft");
         Sheet sheet = sheets.show(Texts.of("backups.title"), new VBox(10, text, list), List.of(restore));
         restore.setOnAction(event -> {

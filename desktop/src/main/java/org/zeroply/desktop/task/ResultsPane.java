@@ -15,6 +15,7 @@ import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -85,18 +86,33 @@ public final class ResultsPane extends BorderPane {
         list.setPlaceholder(nobody);
         Button table =
                 Widgets.button("results.csv", "results-csv", () -> actions.exportTable(List.copyOf(list.getItems())));
-        HBox buttons = new HBox(
+        Button remove = Widgets.button("results.remove", "results-remove", this::remove);
+        remove.disableProperty()
+                .bind(list.getSelectionModel().selectedItemProperty().isNull());
+        FlowPane buttons = new FlowPane(
+                8,
                 8,
                 Widgets.button("results.students", "results-students", actions::students),
                 Widgets.button("results.typeIn", "results-type-in", actions::typeIn),
                 Widgets.button("results.scripts", "results-scripts", actions::readScripts),
-                table);
+                table,
+                remove);
         basis.getStyleClass().add("soft");
         VBox under = new VBox(6, sums, all, basis, plot, buttons);
         under.getStyleClass().add("sheet-under");
         setCenter(list);
         setBottom(under);
         model.openProperty().subscribe((before, now) -> refresh());
+        // Undo may bring a sitting back.
+        model.undoProperty().subscribe((before, now) -> refresh());
+    }
+
+    /** Takes the chosen sitting off; undo brings it back. */
+    void remove() {
+        ResultTable.Row line = list.getSelectionModel().getSelectedItem();
+        if (line != null) {
+            model.removeSitting(line.sitting());
+        }
     }
 
     private void open() {

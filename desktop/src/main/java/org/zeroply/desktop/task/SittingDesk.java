@@ -1,10 +1,13 @@
 package org.zeroply.desktop.task;
 
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
@@ -27,10 +30,12 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.notation.TextBytes;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.GameStatus;
@@ -384,38 +389,101 @@ public final class SittingDesk implements ResultsPane.Actions {
         }
     }
 
-    /** Reads scripts that come back, marks them, and keeps them as sittings. */
+    /**
+     * Scripts that came back.
+     *
+     * @param paper the one they were written for, if it is here
+     */
+    private record Returned(Path file, ScriptText.Contents scripts, Optional<OpenPaper> paper) {
+        private String name() {
+            return scripts.student().isBlank()
+                    ? String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "")
+                    : scripts.student().strip();
+        }
+    }
+
+    /** Reads scripts that come back, marks them against the paper they were written for, and keeps them as sittings. */
     @Override
     public void readScripts() {
         OpenPaper open = openPaper();
         for (Path file : files.toImport()) {
             background.run(
                     Texts.of("paper.reading", file.getFileName()),
-                    (progress, cancel) -> ScriptText.read(TextBytes.of(Files.readAllBytes(file))),
-                    read -> {
-                        boolean other = read.scripts().keySet().stream()
-                                .anyMatch(task -> task > open.paper().tasks().size());
-                        if (read.scripts().isEmpty() || other || !read.faults().isEmpty()) {
-                            sheets.say(Texts.of("homework.wrong", file.getFileName()));
-                            return;
-                        }
-                        String name = read.student().isBlank()
-                                ? String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "")
-                                : read.student();
-                        keepScripts(open, name, read);
-                    });
+                    (progress, cancel) -> returned(file, open),
+                    returned -> takeBack(returned, open));
         }
     }
 
-    private void keepScripts(OpenPaper open, String name, ScriptText.Contents read) {
+    /** Whichever paper is open, scripts go to their own. */
+    private Returned returned(Path file, OpenPaper open) throws IOException {
+        ScriptText.Contents scripts = ScriptText.read(TextBytes.of(Files.readAllBytes(file)));
+        if (scripts.paper().isEmpty()) {
+            return new Returned(file, scripts, Optional.empty());
+        }
+        if (scripts.paper().equals(Homework.identity(open.paper().tasks()))) {
+            return new Returned(file, scripts, Optional.of(open));
+        }
+        Optional<OpenPaper> own = workbook.papers().list().stream()
+                .map(listed -> new OpenPaper(listed.id(), workbook.papers().read(listed.id())))
+                .filter(each ->
+                        scripts.paper().equals(Homework.identity(each.paper().tasks())))
+                .findFirst();
+        return new Returned(file, scripts, own);
+    }
+
+    private void takeBack(Returned returned, OpenPaper open) {
+        ScriptText.Contents scripts = returned.scripts();
+        OpenPaper paper = returned.paper().orElse(open);
+        boolean other = scripts.scripts().keySet().stream()
+                .anyMatch(task -> task > paper.paper().tasks().size());
+        if (!scripts.faults().isEmpty()) {
+            ScriptText.Fault first = scripts.faults().getFirst();
+            refuse(Texts.of("homework.fault", returned.file().getFileName(), first.row(), first.kind(), first.value()));
+        } else if (scripts.scripts().isEmpty() || other) {
+            refuse(Texts.of("homework.wrong", returned.file().getFileName()));
+        } else if (returned.paper().isPresent()) {
+            keepScripts(paper, returned);
+        } else if (!scripts.paper().isEmpty()) {
+            refuse(Texts.of("homework.unknown", returned.file().getFileName(), returned.name()));
+        } else {
+            Label text = Widgets.paragraph(Texts.of(
+                    "homework.nameless",
+                    returned.file().getFileName(),
+                    paper.paper().name()));
+            Button mark = FormParts.primary("homework.markAll");
+            Sheet sheet = sheets.show(Texts.of("homework.nameless.title"), text, List.of(mark));
+            mark.setOnAction(event -> {
+                sheet.close();
+                keepScripts(paper, returned);
+            });
+            FxThread.later(mark::requestFocus);
+        }
+    }
+
+    private void refuse(String reason) {
+        sheets.show(Texts.of("homework.refused"), Widgets.paragraph(reason), List.of());
+    }
+
+    /** The same scripts read twice are one sitting. */
+    private void keepScripts(OpenPaper paper, Returned returned) {
+        ScriptText.Contents scripts = returned.scripts();
         background.write(
                 () -> {
                     Student student = workbook.sittings().students().stream()
-                            .filter(each -> each.name().equalsIgnoreCase(name.strip()))
+                            .filter(each -> each.name().equalsIgnoreCase(returned.name()))
                             .findFirst()
-                            .orElseGet(() -> workbook.sittings().keep(new Student(0, name, 0)));
-                    return workbook.sittings()
-                            .add(open.id(), Homework.takeIn(open.paper(), student, read, clock.instant()));
+                            .orElseGet(() -> workbook.sittings().keep(new Student(0, returned.name(), 0)));
+                    Optional<SittingShelf.Listed> known = workbook.sittings().list().stream()
+                            .filter(each -> each.paper() == paper.id()
+                                    && each.student().id() == student.id()
+                                    && scripts.sat()
+                                            .map(Instant::toEpochMilli)
+                                            .equals(Optional.of(each.begun().toEpochMilli())))
+                            .findFirst();
+                    return known.isPresent()
+                            ? workbook.sittings().read(known.get().id())
+                            : workbook.sittings()
+                                    .add(paper.id(), Homework.takeIn(paper.paper(), student, scripts, clock.instant()));
                 },
                 this::showMarked);
     }

@@ -31,6 +31,7 @@ import org.zeroply.rules.Position;
 import org.zeroply.search.Limit;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.PaperShelf.Listed;
+import org.zeroply.store.SittingShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.AssessDraft;
 import org.zeroply.task.AssessQuestion;
@@ -54,6 +55,7 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
     private static final long CHECK_MILLIS = 700;
 
     private final PaperShelf shelf;
+    private final SittingShelf sittings;
     private final Background background;
     private final CalculatorService calculator;
     private final ReadOnlyObjectWrapper<Paper> paper = new ReadOnlyObjectWrapper<>(Paper.of("", List.of()));
@@ -70,6 +72,7 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
     public TasksModel(Workbook workbook, Background background, CalculatorService calculator) {
         super(workbook.papers(), background);
         this.shelf = workbook.papers();
+        this.sittings = workbook.sittings();
         this.background = background;
         this.calculator = calculator;
     }
@@ -182,6 +185,13 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
         if (now != null) {
             remove(Texts.of("undo.paper.remove", now.name()), Texts.of("tasks.removed", now.name()));
         }
+    }
+
+    /** Takes a sitting of the open paper off its results. */
+    public void removeSitting(SittingShelf.Listed sitting) {
+        String who = sitting.student().name();
+        write(() -> sittings.remove(sitting, Texts.of("undo.paper.sitting", who)));
+        say(Texts.of("results.removed", who));
     }
 
     private void set(Paper now, int at, int to) {

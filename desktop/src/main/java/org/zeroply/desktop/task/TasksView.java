@@ -318,7 +318,11 @@ public final class TasksView extends StackPane {
 
     /** Takes the items of the selected rows out of the scheme; of a row without any, the move out of the solution. */
     public void delete() {
-        solution.delete();
+        if (tab() == Tab.RESULTS) {
+            results.remove();
+        } else {
+            solution.delete();
+        }
     }
 
     /** Keeps everything that is typed and not kept yet. */
