@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameDate;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Language;
@@ -87,7 +88,7 @@ public final class LessonDraft {
                         name(Side.WHITE) + " – " + name(Side.BLACK),
                         game.tags().known("Event"),
                         game.tags().known("Site"),
-                        game.tags().known("Date").replace('.', '-'),
+                        GameDate.shown(game.tags().known("Date")),
                         result.isEmpty() ? game.result().text() : result)
                 .filter(text -> !text.isBlank())
                 .distinct()

@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -18,10 +19,12 @@ import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.layout.FlowPane;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
@@ -288,5 +291,33 @@ class InterfaceTest extends AtTheWindow {
         stand.await("one game", () -> games().games().size() == 1);
         robot.clickOn("#filter-clear");
         stand.await("both games", () -> games().games().size() == 2);
+    }
+
+    @Test
+    void aDateIsUnderstoodAskedAboutOrRefused() {
+        take("[White \"Brandt, Ida\"]\n1.d4 d5 *");
+        runTitled(Texts.of("command.details"));
+        set("#tag-Date", "soon");
+        fire("#details-keep");
+        assertThat(said("#details-which")).contains("is no date");
+        set("#tag-Date", "3/4/2026");
+        fire("#details-keep");
+        assertThat(said("#details-which")).contains("2026-04-03", "2026-03-04");
+        Stand.onStage(() -> {
+            var choices = robot.lookup("#details-which").queryAs(FlowPane.class).getChildren();
+            ((Button) choices.get(2)).fire();
+            return true;
+        });
+        fire("#details-keep");
+        stand.await(
+                "the date",
+                () -> "2026.03.04".equals(reading().gameProperty().get().tags().known("Date")));
+    }
+
+    /** Everything that stands in a pane. */
+    private String said(String query) {
+        return Stand.onStage(() -> robot.lookup(query).queryAs(FlowPane.class).getChildren().stream()
+                .map(each -> ((Labeled) each).getText())
+                .collect(Collectors.joining("\n")));
     }
 }

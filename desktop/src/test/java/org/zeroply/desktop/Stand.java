@@ -76,11 +76,6 @@ public final class Stand implements AutoCloseable {
         private Optional<Path> workbook = Optional.empty();
 
         @Override
-        public Optional<Path> toTable(String suggestedName) {
-            return export;
-        }
-
-        @Override
         public Optional<Path> toPaper(String suggestedName, String kind) {
             return export;
         }
@@ -91,12 +86,12 @@ public final class Stand implements AutoCloseable {
         }
 
         @Override
-        public Optional<Path> toOpen() {
+        public Optional<Path> toOpen(Purpose purpose) {
             return workbook;
         }
 
         @Override
-        public Optional<Path> toCreate(String suggestedName) {
+        public Optional<Path> toCreate(Purpose purpose, String suggestedName) {
             return workbook;
         }
 
@@ -110,12 +105,12 @@ public final class Stand implements AutoCloseable {
         }
 
         @Override
-        public List<Path> toImport() {
+        public List<Path> toRead(Purpose purpose) {
             return List.copyOf(imports);
         }
 
         @Override
-        public Optional<Path> toExport(String suggestedName) {
+        public Optional<Path> toWrite(Purpose purpose, String suggestedName) {
             return export;
         }
     }

@@ -12,6 +12,7 @@ import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.statement.Update;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameDate;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.rules.Move;
 
@@ -57,7 +58,7 @@ record GameColumns(
                 black,
                 game.tags().known("Event"),
                 game.tags().known("Site"),
-                game.tags().known("Date"),
+                date(game.tags().known("Date")),
                 game.tags().known("Round"),
                 game.result().text(),
                 line.size(),
@@ -70,6 +71,12 @@ record GameColumns(
                 rating(game, "WhiteElo"),
                 rating(game, "BlackElo"),
                 notes.toString());
+    }
+
+    /** A date as PGN writes it, so that the list is in order; a text that is none, or does not say which, as it stands. */
+    private static String date(String tag) {
+        List<GameDate> meant = GameDate.read(tag);
+        return meant.size() == 1 ? meant.getFirst().pgn() : tag;
     }
 
     /** A rating as a tag gives it; 0 where there is none. */

@@ -3,11 +3,10 @@ package org.zeroply.store;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.GameDate;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.rules.Side;
 
@@ -43,9 +42,6 @@ public record GameFilter(
         @Nullable Reached reached,
         Ratings ratings) {
     public static final GameFilter ALL = new GameFilter("", "", null, "", "", "", "", null, 0, 0, "", null);
-
-    private static final Pattern YEAR_FIRST = Pattern.compile("(\\d{4})(?:[-./](\\d{1,2}))?(?:[-./](\\d{1,2}))?");
-    private static final Pattern DAY_FIRST = Pattern.compile("(\\d{1,2})[-./](\\d{1,2})[-./](\\d{4})");
 
     /** From one rating to another; a bound of 0 is none. A game whose ratings are not known is in no band with a bound. */
     public record Ratings(int lowest, int highest) {
@@ -150,31 +146,17 @@ public record GameFilter(
                 other);
     }
 
-    /** Whether a text is a date that can be looked for: year, year and month, or a day, year or day first. */
+    /** Whether a text is a date that can be looked for, see {@link GameDate}. */
     public static boolean isDate(String text) {
-        String bare = text.strip();
-        return YEAR_FIRST.matcher(bare).matches() || DAY_FIRST.matcher(bare).matches();
+        return !GameDate.read(text).isEmpty();
     }
 
     /** A date as PGN writes it, as far as it is given; a text that is no date gives an empty one. */
     public static String dateOf(String text) {
-        String bare = text.strip();
-        Matcher day = DAY_FIRST.matcher(bare);
-        if (day.matches()) {
-            return day.group(3) + '.' + two(day.group(2)) + '.' + two(day.group(1));
-        }
-        Matcher year = YEAR_FIRST.matcher(bare);
-        if (!year.matches()) {
-            return "";
-        }
-        return Stream.of(year.group(1), year.group(2), year.group(3))
-                .filter(part -> part != null)
-                .map(GameFilter::two)
-                .collect(Collectors.joining("."));
-    }
-
-    private static String two(String digits) {
-        return digits.length() == 1 ? '0' + digits : digits;
+        return GameDate.read(text).stream()
+                .findFirst()
+                .map(date -> date.shown().replace('-', '.'))
+                .orElse("");
     }
 
     /** A condition of a query with its values in order. */

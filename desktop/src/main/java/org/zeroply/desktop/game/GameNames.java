@@ -2,6 +2,7 @@ package org.zeroply.desktop.game;
 
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameDate;
 import org.zeroply.store.GameSummary;
 
 /** How a game is named where there is little room. */
@@ -36,7 +37,7 @@ public final class GameNames {
 
     /** A date as the list shows it: without the parts that are not known. */
     public static String date(String pgnDate) {
-        return pgnDate.replaceAll("(\\.\\?\\?)+$", "").replace('.', '-');
+        return GameDate.shown(pgnDate);
     }
 
     /** A result with a half sign instead of fractions. */

@@ -187,7 +187,7 @@ public final class GamesPlace implements Place {
             return;
         }
         around.keepEdits();
-        files.toExport(Texts.of("export.name"))
+        files.toWrite(FileChoice.Purpose.WRITE_GAMES, Texts.of("export.name"))
                 .ifPresent(target -> model.export(
                         chosen, target, count -> sheets.say(Texts.of("export.done", count, target.getFileName()))));
     }
@@ -197,7 +197,7 @@ public final class GamesPlace implements Place {
         List<Long> chosen = made().chosen().size() > 1
                 ? made().chosen()
                 : IntStream.range(0, model.games().size()).mapToObj(model::idAt).toList();
-        files.toTable(Texts.of("table.name"))
+        files.toWrite(FileChoice.Purpose.WRITE_GAME_TABLE, Texts.of("table.name"))
                 .ifPresent(target -> model.exportTable(
                         chosen, target, count -> sheets.say(Texts.of("export.done", count, target.getFileName()))));
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -13,16 +14,20 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
+import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.NameField;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameDate;
 import org.zeroply.gametree.GameResult;
 import org.zeroply.gametree.Tags;
 import org.zeroply.ledger.Value;
@@ -95,19 +100,35 @@ final class GameForms {
         result.setId("tag-Result");
         result.setValue(game.result());
         form.addRow(form.getRowCount(), new Label(Texts.of("tag.Result")), result);
+        TextField date = new TextField();
         for (String tag : List.of("WhiteElo", "BlackElo", "Date", "Event", "Site", "Round")) {
-            TextField input = new TextField(game.tags().known(tag));
+            boolean isDate = tag.equals("Date");
+            String known = game.tags().known(tag);
+            TextField input = new TextField(isDate ? GameNames.date(known) : known);
             input.setId("tag-" + tag);
-            said.put(tag, () -> input.getText().strip());
+            if (isDate) {
+                date = input;
+            } else {
+                said.put(tag, () -> input.getText().strip());
+            }
             form.addRow(form.getRowCount(), new Label(Texts.of("tag." + tag)), input);
         }
+        FlowPane which = new FlowPane(6, 6);
+        which.setId("details-which");
+        form.add(which, 0, form.getRowCount(), 2, 1);
+        TextField asked = date;
         Button keep = new Button(Texts.of("details.keep"));
         keep.setId("details-keep");
         keep.getStyleClass().add("primary");
         keep.setDefaultButton(true);
         Sheet sheet = sheets.show(Texts.of("details.title"), form, List.of(keep));
         keep.setOnAction(event -> {
+            Optional<String> day = day(asked, game.tags().known("Date"), which, keep);
+            if (day.isEmpty()) {
+                return;
+            }
             Tags next = game.tags();
+            said.put("Date", day::get);
             for (Map.Entry<String, Supplier<String>> each : said.entrySet()) {
                 String text = each.getValue().get();
                 next = text.isEmpty() ? next.without(each.getKey()) : next.with(each.getKey(), text);
@@ -115,5 +136,31 @@ final class GameForms {
             reading.details(new Game(next, reading.tree(), result.getValue()));
             sheet.close();
         });
+    }
+
+    /** The date as a tag; empty if it is none or does not say which, which is then said and asked. */
+    private static Optional<String> day(TextField field, String before, FlowPane which, Button keep) {
+        which.getChildren().clear();
+        String text = field.getText().strip();
+        if (text.isEmpty() || text.equals(GameNames.date(before))) {
+            return Optional.of(text.isEmpty() ? "" : before);
+        }
+        List<GameDate> meant = GameDate.read(text);
+        if (meant.size() == 1) {
+            return Optional.of(meant.getFirst().pgn());
+        }
+        Label why = Widgets.paragraph(Texts.of(meant.isEmpty() ? "details.noDate" : "details.whichDate", text));
+        which.getChildren().add(why);
+        for (GameDate each : meant) {
+            Button choice = new Button(each.shown());
+            choice.setOnAction(event -> {
+                field.setText(each.shown());
+                which.getChildren().clear();
+                keep.requestFocus();
+            });
+            which.getChildren().add(choice);
+        }
+        FxThread.later(() -> (meant.isEmpty() ? field : which.getChildren().get(1)).requestFocus());
+        return Optional.empty();
     }
 }

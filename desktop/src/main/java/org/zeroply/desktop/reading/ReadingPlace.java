@@ -229,7 +229,7 @@ public final class ReadingPlace implements Place {
                 GameNames.players(open),
                 Stream.of(
                                 tags.known("Event"),
-                                tags.known("Date"),
+                                GameNames.date(tags.known("Date")),
                                 tags.known("Site"),
                                 tags.known("ECO"),
                                 opening == null ? "" : opening.name())

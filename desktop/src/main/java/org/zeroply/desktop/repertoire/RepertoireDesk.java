@@ -300,7 +300,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
 
     @Override
     public void importInto() {
-        List<Path> chosen = files.toImport();
+        List<Path> chosen = files.toRead(FileChoice.Purpose.READ_REPERTOIRE);
         if (!chosen.isEmpty()) {
             importFrom(chosen.getFirst());
         }
@@ -394,7 +394,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
         keepEdits();
         Repertoire repertoire = model.repertoire();
         Title title = open.title();
-        files.toExport(Texts.of("repertoire.export.name"))
+        files.toWrite(FileChoice.Purpose.WRITE_REPERTOIRE, Texts.of("repertoire.export.name"))
                 .ifPresent(target -> background.run(
                         Texts.of("repertoire.exporting"),
                         (progress, cancel) -> {

@@ -86,8 +86,13 @@ public final class RefusedPage extends StackPane {
             Button restore = way("refused.backup", () -> host.restore(file, backup));
             restore.setText(Texts.of("refused.backup", backup.made().toLocalDate()));
         });
-        way("refused.other", () -> files.toOpen().ifPresent(host::open));
-        way("refused.fresh", () -> files.toCreate(Texts.of("workbook.name")).ifPresent(host::open));
+        way(
+                "refused.other",
+                () -> files.toOpen(FileChoice.Purpose.OPEN_WORKBOOK).ifPresent(host::open));
+        way(
+                "refused.fresh",
+                () -> files.toCreate(FileChoice.Purpose.NEW_WORKBOOK, Texts.of("workbook.name"))
+                        .ifPresent(host::open));
         page.getChildren().addAll(title, text, where, ways, bar, said);
         page.setMaxWidth(620);
         page.getStyleClass().add("empty-place");
@@ -121,6 +126,7 @@ public final class RefusedPage extends StackPane {
 
     private void copy() {
         toANewFile(
+                FileChoice.Purpose.COPY_WORKBOOK,
                 "refused.copyName",
                 (progress, target) -> Workbook.copyOf(file, target, progress, new Cancel())
                         .map(refused -> Texts.of("refused." + refused.reason(), file.getFileName()))
@@ -128,7 +134,7 @@ public final class RefusedPage extends StackPane {
     }
 
     private void rescue() {
-        toANewFile("refused.rescueName", (progress, target) -> {
+        toANewFile(FileChoice.Purpose.RESCUED_WORKBOOK, "refused.rescueName", (progress, target) -> {
             Rescue.Report report = Workbook.rescue(file, target, clock, progress, new Cancel());
             if (report.isEmpty()) {
                 return Texts.of("refused.nothingSaved");
@@ -174,8 +180,8 @@ public final class RefusedPage extends StackPane {
     }
 
     /** Works beside the interface thread and then opens the new file, or says why not. */
-    private void toANewFile(String name, Work work) {
-        files.toCreate(Texts.of(name)).ifPresent(target -> {
+    private void toANewFile(FileChoice.Purpose purpose, String name, Work work) {
+        files.toCreate(purpose, Texts.of(name)).ifPresent(target -> {
             ways.setDisable(true);
             bar.setVisible(true);
             Progress progress = (fraction, count) -> FxThread.later(() -> bar.setProgress(fraction));

@@ -499,7 +499,7 @@ public final class Shell extends StackPane {
 
         @Override
         public void takeIn() {
-            takingIn.importFiles(machine.files().toImport());
+            takingIn.importFiles(machine.files().toRead(FileChoice.Purpose.READ_GAMES));
         }
 
         @Override
@@ -704,7 +704,7 @@ public final class Shell extends StackPane {
                         Command.of(
                                 "command.import",
                                 "Shortcut+I",
-                                () -> takingIn.importFiles(machine.files().toImport())),
+                                () -> takingIn.importFiles(machine.files().toRead(FileChoice.Purpose.READ_GAMES))),
                         Command.of("command.paste", "Shortcut+V", takingIn::paste))));
         everywhere.addAll(Command.group(
                 "group.students",

@@ -53,11 +53,12 @@ final class WorkbookDesk {
     }
 
     void openOther() {
-        files.toOpen().ifPresent(host::open);
+        files.toOpen(FileChoice.Purpose.OPEN_WORKBOOK).ifPresent(host::open);
     }
 
     void openFresh() {
-        files.toCreate(Texts.of("workbook.name")).ifPresent(host::open);
+        files.toCreate(FileChoice.Purpose.NEW_WORKBOOK, Texts.of("workbook.name"))
+                .ifPresent(host::open);
     }
 
     /** Makes today's backup, unless there is nothing in the workbook yet. */
@@ -121,7 +122,7 @@ final class WorkbookDesk {
     }
 
     void copy() {
-        files.toCreate(Texts.of("refused.copyName"))
+        files.toCreate(FileChoice.Purpose.COPY_WORKBOOK, Texts.of("refused.copyName"))
                 .ifPresent(target -> background.run(
                         Texts.of("copy.making", target.getFileName()),
                         (progress, cancel) -> workbook.copyTo(target, progress, cancel),
@@ -183,7 +184,7 @@ final class WorkbookDesk {
      * @param done called when something was merged
      */
     void merge(LongConsumer open, Runnable done) {
-        files.toOpen()
+        files.toOpen(FileChoice.Purpose.MERGE_WORKBOOK)
                 .ifPresent(other -> background.run(
                         Texts.of("merge.running", other.getFileName()),
                         (progress, cancel) -> merged(
@@ -289,7 +290,7 @@ final class WorkbookDesk {
      * @param saveElsewhere gives the id and the present state of the open game
      */
     void goOnElsewhere(BiConsumer<Path, Host> saveElsewhere) {
-        files.toCreate(Texts.of("refused.copyName"))
+        files.toCreate(FileChoice.Purpose.COPY_WORKBOOK, Texts.of("refused.copyName"))
                 .ifPresent(target -> background.run(
                         Texts.of("copy.making", target.getFileName()),
                         (progress, cancel) -> workbook.copyTo(target, progress, cancel),

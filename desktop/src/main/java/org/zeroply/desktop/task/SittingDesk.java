@@ -406,7 +406,7 @@ public final class SittingDesk implements ResultsPane.Actions {
     @Override
     public void readScripts() {
         OpenPaper open = openPaper();
-        for (Path file : files.toImport()) {
+        for (Path file : files.toRead(FileChoice.Purpose.READ_SCRIPTS)) {
             background.run(
                     Texts.of("paper.reading", file.getFileName()),
                     (progress, cancel) -> returned(file, open),
@@ -491,10 +491,12 @@ public final class SittingDesk implements ResultsPane.Actions {
     /** Writes the scripts of a paper that came without its answers. */
     private void handIn(Sitting sitting) {
         out.text(
-                files.toExport(Texts.of(
-                                "homework.script",
-                                sitting.paper(),
-                                sitting.student().name()) + ".txt"),
+                files.toWrite(
+                        FileChoice.Purpose.WRITE_SCRIPTS,
+                        Texts.of(
+                                        "homework.script",
+                                        sitting.paper(),
+                                        sitting.student().name()) + ".txt"),
                 Homework.handIn(sitting));
     }
 
@@ -535,6 +537,10 @@ public final class SittingDesk implements ResultsPane.Actions {
 
     @Override
     public void exportTable(List<ResultTable.Row> rows) {
-        out.text(files.toTable(model.paperProperty().get().name() + ".csv"), ResultTable.write(rows));
+        out.text(
+                files.toWrite(
+                        FileChoice.Purpose.WRITE_RESULTS,
+                        model.paperProperty().get().name() + ".csv"),
+                ResultTable.write(rows));
     }
 }

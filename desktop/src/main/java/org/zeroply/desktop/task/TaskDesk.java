@@ -286,7 +286,7 @@ final class TaskDesk implements TasksView.Actions {
 
     @Override
     public void importPaper() {
-        for (Path file : files.toImport()) {
+        for (Path file : files.toRead(FileChoice.Purpose.READ_PAPERS)) {
             background.run(
                     Texts.of("paper.reading", file.getFileName()),
                     (progress, cancel) -> {
@@ -329,7 +329,7 @@ final class TaskDesk implements TasksView.Actions {
         if (isEmpty(paper)) {
             return;
         }
-        out.text(files.toExport(paper.name() + ".pgn"), TaskPgn.write(paper));
+        out.text(files.toWrite(FileChoice.Purpose.WRITE_PAPER, paper.name() + ".pgn"), TaskPgn.write(paper));
     }
 
     @Override
@@ -352,7 +352,9 @@ final class TaskDesk implements TasksView.Actions {
         if (isEmpty(paper)) {
             return;
         }
-        out.text(files.toExport(Texts.of("homework.name", paper.name()) + ".pgn"), TaskPgn.write(Homework.seal(paper)));
+        out.text(
+                files.toWrite(FileChoice.Purpose.WRITE_HOMEWORK, Texts.of("homework.name", paper.name()) + ".pgn"),
+                TaskPgn.write(Homework.seal(paper)));
     }
 
     // ---- forms
