@@ -121,6 +121,8 @@ final class GameKind extends DocumentKind<Game> {
     @Override
     void drop(Handle handle, long id) {
         handle.execute("delete from words where rowid = ?", id);
+        // Without its game a report says nothing; it is missed when the reports are counted.
+        handle.execute("delete from report where game = ?", id);
         super.drop(handle, id);
     }
 
