@@ -120,8 +120,9 @@ public final class RefusedPage extends StackPane {
         }
     }
 
+    /** Writes a new file beside the interface thread; what it returns is shown there when all else has ended. */
     private interface Work {
-        String run(Progress progress, Path target) throws IOException;
+        Runnable run(Progress progress, Path target) throws IOException;
     }
 
     private void copy() {
@@ -129,18 +130,17 @@ public final class RefusedPage extends StackPane {
                 FileChoice.Purpose.COPY_WORKBOOK,
                 "refused.copyName",
                 (progress, target) -> Workbook.copyOf(file, target, progress, new Cancel())
-                        .map(refused -> Texts.of("refused." + refused.reason(), file.getFileName()))
-                        .orElse(""));
+                        .<Runnable>map(refused ->
+                                () -> said.setText(Texts.of("refused." + refused.reason(), file.getFileName())))
+                        .orElse(() -> host.open(target)));
     }
 
     private void rescue() {
         toANewFile(FileChoice.Purpose.RESCUED_WORKBOOK, "refused.rescueName", (progress, target) -> {
             Rescue.Report report = Workbook.rescue(file, target, clock, progress, new Cancel());
-            if (report.isEmpty()) {
-                return Texts.of("refused.nothingSaved");
-            }
-            FxThread.later(() -> tell(report, target));
-            return Texts.of("rescued.stays", file.getFileName());
+            return report.isEmpty()
+                    ? () -> said.setText(Texts.of("refused.nothingSaved"))
+                    : () -> tell(report, target);
         });
     }
 
@@ -149,6 +149,7 @@ public final class RefusedPage extends StackPane {
         ways.getChildren().clear();
         page.getChildren().removeAll(why);
         title.setText(Texts.of("rescued.done", target.getFileName()));
+        said.setText(Texts.of("rescued.stays", file.getFileName()));
         way("rescued.open", () -> host.open(target));
         GridPane table = new GridPane(18, 4);
         table.setId("rescued");
@@ -179,27 +180,23 @@ public final class RefusedPage extends StackPane {
         FxThread.later(() -> ways.getChildren().getFirst().requestFocus());
     }
 
-    /** Works beside the interface thread and then opens the new file, or says why not. */
     private void toANewFile(FileChoice.Purpose purpose, String name, Work work) {
         files.toCreate(purpose, Texts.of(name)).ifPresent(target -> {
             ways.setDisable(true);
             bar.setVisible(true);
             Progress progress = (fraction, count) -> FxThread.later(() -> bar.setProgress(fraction));
             Thread.ofPlatform().daemon().name("zeroply-save").start(() -> {
-                String wrong;
+                Runnable shown;
                 try {
-                    wrong = work.run(progress, target);
+                    shown = work.run(progress, target);
                 } catch (IOException | RuntimeException failed) {
-                    wrong = Texts.of("refused.failed", String.valueOf(failed.getMessage()));
+                    shown = () -> said.setText(Texts.of("refused.failed", String.valueOf(failed.getMessage())));
                 }
-                String answer = wrong;
+                Runnable end = shown;
                 FxThread.later(() -> {
                     ways.setDisable(false);
                     bar.setVisible(false);
-                    said.setText(answer);
-                    if (answer.isEmpty()) {
-                        host.open(target);
-                    }
+                    end.run();
                 });
             });
         });
