@@ -86,12 +86,13 @@ final class RescueRun {
         try {
             DocumentKind.Salvaged<D> salvaged = kind.salvage(handle, id);
             kind.renew(handle, id, salvaged);
-            // The columns of a game follow from it; a name that was lost does not.
-            boolean isDoubtful = kind.isWatched() && (isRevived || Checksums.broken(handle, kind.name(), "id", id) > 0);
-            if (isDoubtful) {
+            boolean isBroken = kind.isWatched() && Checksums.broken(handle, kind.name(), "id", id) > 0;
+            if (isBroken) {
                 // It is written as it was read, and told; from now on it is watched again.
                 handle.execute("update " + kind.name() + " set uid = uid where id = ?", id);
             }
+            // Of one whose row is lost nobody knows what other copies call it, and whether it had been removed.
+            boolean isDoubtful = isRevived || isBroken;
             if (isListed) {
                 count(kind, new Saved(1, 0, salvaged.lost() + (isDoubtful ? 1 : 0)));
             }
