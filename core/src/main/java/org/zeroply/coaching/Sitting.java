@@ -146,4 +146,9 @@ public record Sitting(
         next.set(place, attempt);
         return new Sitting(id, paper, student, begun, minutes, mayPause, isStrict, showsDiagram, saved, next);
     }
+
+    /** The same sitting with other attempts at its tasks. */
+    public Sitting with(List<Attempt> attempts, Instant now) {
+        return new Sitting(id, paper, student, begun, minutes, mayPause, isStrict, showsDiagram, now, attempts);
+    }
 }

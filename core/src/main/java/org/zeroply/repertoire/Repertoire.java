@@ -462,6 +462,15 @@ public final class Repertoire {
             return Objects.requireNonNull(nodes.get(id));
         }
 
+        Optional<Node> at(Position position) {
+            return Optional.ofNullable(places.get(position.key())).map(this::node);
+        }
+
+        /** Puts a node in the place of the one with its id; its position must be the same. */
+        void set(Node node) {
+            nodes.set(node.id(), node);
+        }
+
         /** Adds a move if it is not there; gives where it leads, or -1 if that would close a loop. */
         int add(int id, Move move) {
             Node node = node(id);

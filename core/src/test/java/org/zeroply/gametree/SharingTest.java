@@ -69,7 +69,8 @@ class SharingTest {
         home = home.addLine(1, moves("g8f6")).tree();
         GameTree club = noted(noted(noted(base, 2, "passive"), 4, "the same"), 3, "only there");
         club = club.addLine(4, moves("b1c3", "g8f6")).tree();
-        GameUnion union = GameUnion.of(game(home, "Tarn", GameResult.OPEN), game(club, "Tarn", GameResult.WHITE_WINS));
+        GameUnion union =
+                GameUnion.of(game(home, "Tarn", GameResult.OPEN), game(club, "Tarn", GameResult.WHITE_WINS), null);
         GameTree both = union.game().tree();
         assertThat(both.mainLine()).hasSize(6);
         assertThat(both.node(1).children()).hasSize(2);
@@ -79,7 +80,7 @@ class SharingTest {
         assertThat(union.game().result()).isEqualTo(GameResult.WHITE_WINS);
         assertThat(union.conflicts()).containsExactly(new GameUnion.Conflict(2, ""));
         // Putting the same together once more changes nothing.
-        assertThat(GameUnion.of(union.game(), game(club, "Tarn", GameResult.OPEN))
+        assertThat(GameUnion.of(union.game(), game(club, "Tarn", GameResult.OPEN), null)
                         .game()
                         .sameAs(union.game()))
                 .isTrue();
@@ -91,12 +92,12 @@ class SharingTest {
         Game here = game(tree, "Tarn", GameResult.DRAW);
         Game there =
                 new Game(Tags.NONE.with("White", "Tarne").with("Event", "Club evening"), tree, GameResult.WHITE_WINS);
-        GameUnion union = GameUnion.of(here, there);
+        GameUnion union = GameUnion.of(here, there, null);
         assertThat(union.conflicts())
                 .containsExactly(new GameUnion.Conflict(0, "White"), new GameUnion.Conflict(0, "Result"));
         assertThat(union.game().tags().get("White")).isEqualTo("Tarn");
         assertThat(union.game().tags().get("Event")).isEqualTo("Club evening");
         Game other = Game.from(tree.positionAt(1));
-        assertThatThrownBy(() -> GameUnion.of(here, other)).hasMessageContaining("different positions");
+        assertThatThrownBy(() -> GameUnion.of(here, other, null)).hasMessageContaining("different positions");
     }
 }

@@ -2,12 +2,15 @@ package org.zeroply.store;
 
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.store.MergeReport.Conflict;
+import org.zeroply.store.MergeReport.Kind;
 import org.zeroply.store.MergeReport.Outcome;
 import org.zeroply.store.Revisions.State;
 
@@ -105,14 +108,14 @@ abstract class DocumentKind<D> implements WorkbookPart {
      */
     abstract Union<D> unite(D here, D there, @Nullable D base);
 
-    /** The other copy's document, so named that both can be told apart. */
-    D beside(D there, String copy) {
-        return there;
+    /** A document so named that it can be told from the one it was. */
+    D beside(D document) {
+        return document;
     }
 
-    /** Whether the name of a document is taken here by another one. */
-    boolean isNameTaken(Handle handle, D document) {
-        return false;
+    /** The document on the list that has the name of another one; empty where names need not differ. */
+    Optional<State> namesake(Handle handle, D document) {
+        return Optional.empty();
     }
 
     /** What makes two documents the same that were made apart, such as a name; empty where only the uid tells. */
@@ -120,19 +123,9 @@ abstract class DocumentKind<D> implements WorkbookPart {
         return "";
     }
 
-    /** Whether the revision stands for the content, so that equal states are known wherever they were made. */
-    boolean isKnownByContent() {
-        return false;
-    }
-
-    /** Whether it is remembered in which states one was before; not where edits come too thick for that. */
+    /** Whether every state is remembered in which one was before; where edits come too thick, only those that copies can have. */
     boolean remembersStates() {
         return true;
-    }
-
-    /** The next revision of a document with this content. */
-    final long revision(D document) {
-        return isKnownByContent() ? Revisions.of(write(document)) : Revisions.random();
     }
 
     /** Writes what an edit in the journal kept: one whole, if the kind does not say otherwise. */
@@ -142,6 +135,13 @@ abstract class DocumentKind<D> implements WorkbookPart {
 
     /** Told of a document that got something from another copy. */
     void onMerged(MergeRun run, @Nullable D before, D after, int otherwise) {}
+
+    /** Puts one on the list that comes from another copy, and gives its id; undone with the merge. */
+    OptionalLong list(Handle handle, MergeRun run, D document) {
+        OptionalLong id = insert(handle, document);
+        id.ifPresent(each -> Journal.list(handle, journalOf(handle, each), run.label(), list.named(each), null));
+        return id;
+    }
 
     /**
      * As much of a document as a damaged workbook gives.
@@ -161,52 +161,58 @@ abstract class DocumentKind<D> implements WorkbookPart {
     final OptionalLong addNew(Handle handle, D document) {
         OptionalLong id = insert(handle, document);
         if (id.isPresent()) {
-            Revisions.begin(handle, this, id.getAsLong(), Revisions.random(), revision(document));
+            Revisions.begin(handle, this, id.getAsLong(), Revisions.random(), Revisions.random());
         }
         return id;
     }
 
     /** Says that one is about to become another content. */
-    final void changes(Handle handle, long id, D after) {
-        changes(handle, id, revision(after));
-    }
-
-    final void changes(Handle handle, long id, long revision) {
-        Revisions.next(handle, this, id, revision, () -> write(get(handle, id)));
+    final void changes(Handle handle, long id) {
+        Revisions.next(handle, this, id, () -> write(get(handle, id)));
     }
 
     // ---- merging
 
+    private static final int AT_A_TIME = 50;
+
     @Override
     public void merge(MergeRun run) {
-        for (State theirs : run.there(handle -> Revisions.states(handle, this))) {
-            if (run.isCancelled()) {
-                return;
+        List<State> all = run.there(handle -> Revisions.states(handle, this));
+        for (int done = 0; done < all.size() && !run.isCancelled(); ) {
+            List<State> some = all.subList(done, Math.min(all.size(), done + AT_A_TIME));
+            // Most are alike in both and are passed over without writing.
+            List<State> changed = run.workbook()
+                    .read(handle -> some.stream()
+                            .filter(theirs -> Revisions.state(handle, this, "uid", theirs.uid())
+                                    .map(mine -> mine.revision() != theirs.revision())
+                                    .orElse(!theirs.hidden()))
+                            .toList());
+            changed.forEach(theirs -> take(run, theirs));
+            done += some.size();
+            run.progress().at((double) done / all.size(), done);
+        }
+    }
+
+    private void take(MergeRun run, State theirs) {
+        try {
+            D there = run.there(handle -> checked(handle, theirs.id()));
+            Set<Long> past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
+            String sameBy = run.there(handle -> sameBy(handle, theirs.id()));
+            run.workbook().write(handle -> {
+                take(handle, run, theirs, there, past, sameBy);
+                return true;
+            });
+        } catch (WorkbookException damaged) {
+            if (damaged.fault() == WorkbookException.Fault.GONE) {
+                throw damaged;
             }
-            Optional<State> alike = run.workbook().read(handle -> Revisions.state(handle, this, "uid", theirs.uid()));
-            if (alike.isPresent() && alike.get().revision() == theirs.revision()) {
-                continue;
-            }
-            try {
-                D there = run.there(handle -> checked(handle, theirs.id()));
-                Set<Long> past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
-                String sameBy = run.there(handle -> sameBy(handle, theirs.id()));
-                run.workbook().write(handle -> {
-                    take(handle, run, theirs, there, past, sameBy);
-                    return true;
-                });
-            } catch (WorkbookException damaged) {
-                if (damaged.fault() == WorkbookException.Fault.GONE) {
-                    throw damaged;
-                }
-                run.count(this, Outcome.UNREADABLE);
-            }
+            run.count(this, Outcome.UNREADABLE);
         }
     }
 
     private void take(Handle handle, MergeRun run, State theirs, D there, Set<Long> past, String sameBy) {
-        Optional<State> known =
-                Revisions.state(handle, this, "uid", theirs.uid()).or(() -> madeApart(handle, theirs, past, sameBy));
+        Optional<State> known = Revisions.state(handle, this, "uid", theirs.uid())
+                .or(() -> madeApart(handle, run, theirs, there, past, sameBy));
         if (known.isEmpty()) {
             if (!theirs.hidden()) {
                 add(handle, run, theirs, there, past);
@@ -214,8 +220,10 @@ abstract class DocumentKind<D> implements WorkbookPart {
             return;
         }
         State mine = known.get();
-        // From now on both copies know it by one name.
-        Revisions.begin(handle, this, mine.id(), theirs.uid(), mine.revision());
+        if (mine.uid() != theirs.uid()) {
+            // From now on both copies know it by one name.
+            Revisions.begin(handle, this, mine.id(), theirs.uid(), mine.revision());
+        }
         if (mine.revision() == theirs.revision()) {
             return;
         }
@@ -229,26 +237,37 @@ abstract class DocumentKind<D> implements WorkbookPart {
         }
     }
 
-    /** The same document with another uid: it has been in one of the other's states, or is the same by what it says. */
-    private Optional<State> madeApart(Handle handle, State theirs, Set<Long> past, String sameBy) {
+    /**
+     * The same document with another uid, which the other copy does not know: one of them has been in the other's state, or
+     * they are the same by what they say.
+     */
+    Optional<State> madeApart(Handle handle, MergeRun run, State theirs, D there, Set<Long> past, String sameBy) {
         return Revisions.states(handle, this).stream()
-                .filter(mine -> isKnownByContent()
-                        ? mine.revision() == theirs.revision()
-                                || past.contains(mine.revision())
-                                || Revisions.past(handle, this, mine.id()).contains(theirs.revision())
-                        : !sameBy.isEmpty() && sameBy.equals(sameBy(handle, mine.id())))
-                .findFirst();
+                .filter(mine -> mine.revision() == theirs.revision()
+                        || past.contains(mine.revision())
+                        || Revisions.past(handle, this, mine.id()).contains(theirs.revision())
+                        || !sameBy.isEmpty() && sameBy.equals(sameBy(handle, mine.id())))
+                .filter(mine -> !isKnownThere(run, mine))
+                .findFirst()
+                .or(() -> namesake(handle, there)
+                        .filter(mine -> change(get(handle, mine.id()), there).isEmpty())
+                        .filter(mine -> !isKnownThere(run, mine)));
+    }
+
+    final boolean isKnownThere(MergeRun run, State mine) {
+        return run.there(handle -> Revisions.state(handle, this, "uid", mine.uid()))
+                .isPresent();
     }
 
     private void add(Handle handle, MergeRun run, State theirs, D there, Set<Long> past) {
-        boolean isTaken = isNameTaken(handle, there);
-        D document = isTaken ? beside(there, run.from()) : there;
-        OptionalLong id = insert(handle, document);
+        Optional<State> namesake = namesake(handle, there);
+        OptionalLong id = list(handle, run, there);
         if (id.isPresent()) {
             Revisions.adopt(handle, this, id.getAsLong(), theirs, past);
-            list.added(handle, id.getAsLong(), run.label());
-            run.count(this, isTaken ? Outcome.BESIDE : Outcome.ADDED);
-            onMerged(run, null, document, 0);
+            run.count(this, Outcome.ADDED);
+            onMerged(run, null, there, 0);
+            // Another one of the same name, made apart.
+            namesake.ifPresent(mine -> run.conflict(conflict(handle, mine.id(), Kind.BESIDE, 0)));
         }
     }
 
@@ -257,11 +276,11 @@ abstract class DocumentKind<D> implements WorkbookPart {
         D here = get(handle, mine.id());
         change(handle, run, mine.id(), here, there);
         if (theirs.hidden() && !mine.hidden()) {
-            list.remove(handle, mine.id(), run.label());
+            show(handle, run, mine.id(), false);
             run.count(this, Outcome.REMOVED);
         } else {
             if (mine.hidden() && !theirs.hidden()) {
-                list.bringBack(handle, mine.id(), run.label());
+                show(handle, run, mine.id(), true);
             }
             run.count(this, Outcome.BROUGHT);
             onMerged(run, here, there, 0);
@@ -269,37 +288,89 @@ abstract class DocumentKind<D> implements WorkbookPart {
         Revisions.adopt(handle, this, mine.id(), theirs, past);
     }
 
+    /** Puts one on the list or takes it off, undone with the merge. */
+    private void show(Handle handle, MergeRun run, long id, boolean shown) {
+        String named = list.named(id);
+        Journal.list(handle, journalOf(handle, id), run.label(), shown ? named : null, shown ? null : named);
+        list.show(handle, named, shown);
+    }
+
     private void bothEdited(
             Handle handle, MergeRun run, State mine, State theirs, D there, Set<Long> past, Set<Long> myPast) {
-        // What was taken off the list in one copy and edited in the other stays as it is here.
-        if (!mine.hidden() && !theirs.hidden()) {
-            D here = get(handle, mine.id());
-            switch (unite(here, there, base(handle, run, mine, theirs, past, myPast))) {
+        long id = mine.id();
+        D here = get(handle, id);
+        // Which of the two comes first does not depend on which copy is merged into which.
+        boolean isFirst = mine.revision() < theirs.revision();
+        if (mine.hidden() == theirs.hidden()
+                && (mine.hidden() || change(here, there).isEmpty())) {
+            if (!isFirst) {
+                change(handle, run, id, here, there);
+            }
+            Revisions.learn(handle, this, id, theirs.revision(), past);
+            Revisions.become(handle, this, id, Revisions.together(mine.revision(), theirs.revision()));
+        } else if (theirs.hidden()) {
+            Revisions.learn(handle, this, id, theirs.revision(), past);
+            run.conflict(conflict(handle, id, Kind.STAYED, 0));
+        } else if (mine.hidden()) {
+            change(handle, run, id, here, there);
+            show(handle, run, id, true);
+            Revisions.adopt(handle, this, id, theirs, past);
+            run.conflict(conflict(handle, id, Kind.BROUGHT_BACK, 0));
+        } else {
+            D base = base(handle, run, mine, theirs, past, myPast);
+            Union<D> union = isFirst ? unite(here, there, base) : unite(there, here, base);
+            switch (union) {
                 case Union.One<D>(D document, int otherwise) -> {
-                    boolean more = change(handle, run, mine.id(), here, document);
-                    if (more) {
+                    boolean isChanged = change(handle, run, id, here, document);
+                    Revisions.learn(handle, this, id, theirs.revision(), past);
+                    Revisions.become(handle, this, id, Revisions.together(mine.revision(), theirs.revision()));
+                    if (isChanged) {
                         run.count(this, Outcome.UNITED);
                     }
-                    if (more || otherwise > 0) {
+                    if (isChanged || otherwise > 0) {
+                        run.conflict(conflict(handle, id, Kind.UNITED, otherwise));
                         onMerged(run, here, document, otherwise);
                     }
                 }
                 case Union.Beside<D>() -> {
-                    D document = beside(there, run.from());
-                    addNew(handle, document).ifPresent(id -> list.added(handle, id, run.label()));
-                    run.count(this, Outcome.BESIDE);
+                    if (isFirst) {
+                        Revisions.learn(handle, this, id, theirs.revision(), past);
+                    } else {
+                        change(handle, run, id, here, there);
+                        Revisions.adopt(handle, this, id, theirs, past);
+                    }
+                    twin(handle, run, mine.id(), isFirst ? there : here, isFirst ? theirs : mine, theirs.uid());
                 }
             }
         }
-        // What was done there is dealt with; a further merge finds the state here newer.
-        Revisions.learn(handle, this, mine.id(), theirs.revision(), past);
+    }
+
+    /** The second of two states stands beside the first as a document of its own, and is the same one in every copy. */
+    private void twin(Handle handle, MergeRun run, long first, D second, State state, long uid) {
+        long twin = Revisions.together(uid, state.revision());
+        if (Revisions.state(handle, this, "uid", twin).isPresent()) {
+            return;
+        }
+        D document = beside(second);
+        list(handle, run, document).ifPresent(id -> {
+            Revisions.begin(handle, this, id, twin, state.revision());
+            run.count(this, Outcome.BESIDE);
+            run.conflict(conflict(handle, first, Kind.BESIDE, 0));
+        });
+    }
+
+    private Conflict conflict(Handle handle, long id, Kind what, int places) {
+        return new Conflict(name, id, nameOf(handle, id), what, places);
     }
 
     private @Nullable D base(Handle handle, MergeRun run, State mine, State theirs, Set<Long> past, Set<Long> myPast) {
         Set<Long> common = new HashSet<>(past);
         common.retainAll(myPast);
-        return Revisions.base(handle, this, mine.id(), common)
-                .or(() -> run.there(other -> Revisions.base(other, this, theirs.id(), common)))
+        List<Long> kept = Revisions.bases(handle, this, mine.id(), common);
+        List<Long> keptThere = run.there(other -> Revisions.bases(other, this, theirs.id(), common));
+        return Revisions.newest(kept, keptThere)
+                .flatMap(revision -> Revisions.base(handle, this, mine.id(), revision)
+                        .or(() -> run.there(other -> Revisions.base(other, this, theirs.id(), revision))))
                 .map(this::read)
                 .orElse(null);
     }
@@ -310,12 +381,20 @@ abstract class DocumentKind<D> implements WorkbookPart {
         if (change.isEmpty()) {
             return false;
         }
-        changes(handle, id, after);
+        changes(handle, id);
         apply(handle, id, change.after());
         if (hasJournal()) {
             Journal.edit(handle, journal(id), "", run.label(), change.before(), change.after());
+        } else {
+            Journal.rewriting(
+                    handle, journalOf(handle, id), run.label(), list.named(id), change.before(), change.after());
         }
         return true;
+    }
+
+    /** The document of the journal by which its coming and going is undone: its list, if the kind does not say otherwise. */
+    String journalOf(Handle handle, long id) {
+        return list.document();
     }
 
     /** What an edit writes into the journal. */
@@ -331,7 +410,7 @@ abstract class DocumentKind<D> implements WorkbookPart {
         return new Change(write(before), write(after));
     }
 
-    /** Whether edits can be undone; what a student committed cannot. */
+    /** Whether edits can be undone; what a student committed cannot, but for what a merge made of it. */
     boolean hasJournal() {
         return true;
     }

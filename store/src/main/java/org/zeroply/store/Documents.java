@@ -57,10 +57,10 @@ final class Documents<D> {
      *     that stands alone
      * @param label how the status line names the edit
      */
-    void save(long id, DocumentKind.Change change, long revision, String edit, String label) {
+    void save(long id, DocumentKind.Change change, String edit, String label) {
         if (!change.isEmpty()) {
             workbook.write(handle -> {
-                kind.changes(handle, id, revision);
+                kind.changes(handle, id);
                 kind.apply(handle, id, change.after());
                 Journal.edit(handle, kind.journal(id), edit, label, change.before(), change.after());
                 return true;
@@ -77,22 +77,18 @@ final class Documents<D> {
     Optional<D> travel(long id, boolean undo) {
         return workbook.write(handle -> Journal.step(handle, kind.journal(id), undo)
                 .map(step -> {
-                    if (step.hides() != null) {
-                        // Something that belongs to the document came or went, such as a sitting of a paper.
-                        Kinds.SITTING.list().show(handle, step.hides(), undo);
-                        Journal.mark(handle, step, undo);
+                    if (step.isBeside()) {
+                        // Something that belongs to the document came, went or changed, such as a sitting of a paper.
+                        Journal.travel(handle, step, undo, (named, shown) -> Kinds.show(handle, named, shown));
                         return kind.get(handle, id);
                     }
                     byte[] state = undo ? step.before() : step.after();
                     if (state == null) {
                         throw new WorkbookException("an edit in the journal has lost its " + kind.name());
                     }
-                    kind.changes(handle, id, Revisions.random());
+                    kind.changes(handle, id);
                     kind.apply(handle, id, state);
                     D now = kind.get(handle, id);
-                    if (kind.isKnownByContent()) {
-                        Revisions.begin(handle, kind, id, Revisions.uid(handle, kind.name(), id), kind.revision(now));
-                    }
                     Journal.mark(handle, step, undo);
                     return now;
                 }));

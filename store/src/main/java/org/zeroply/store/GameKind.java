@@ -1,6 +1,5 @@
 package org.zeroply.store;
 
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -9,8 +8,6 @@ import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameUnion;
-import org.zeroply.store.MergeReport.Conflict;
-import org.zeroply.store.MergeReport.Kind;
 import org.zeroply.store.MergeReport.Outcome;
 import org.zeroply.store.Revisions.State;
 
@@ -19,8 +16,6 @@ import org.zeroply.store.Revisions.State;
  * to the last remark is not added a second time.
  */
 final class GameKind extends DocumentKind<Game> {
-    private static final int AT_A_TIME = 50;
-
     GameKind() {
         super("game");
     }
@@ -73,7 +68,7 @@ final class GameKind extends DocumentKind<Game> {
         if (!here.tree().start().equals(there.tree().start())) {
             return new Union.Beside<>();
         }
-        GameUnion union = GameUnion.of(here, there);
+        GameUnion union = GameUnion.of(here, there, base);
         return new Union.One<>(union.game(), union.conflicts().size());
     }
 
@@ -128,121 +123,33 @@ final class GameKind extends DocumentKind<Game> {
 
     // ---- merging
 
+    /** What comes from another copy comes and goes as one batch. */
     @Override
     public void merge(MergeRun run) {
         GameShelf shelf = run.workbook().games();
         long batch = shelf.beginBatch(run.from(), run.label());
-        List<State> games = run.there(handle -> Revisions.states(handle, this));
-        long added = 0;
-        for (int done = 0; done < games.size() && !run.isCancelled(); ) {
-            List<State> some = games.subList(done, Math.min(games.size(), done + AT_A_TIME));
-            // Most games are alike in both and are passed over without writing.
-            List<State> changed = run.workbook()
-                    .read(handle -> some.stream()
-                            .filter(theirs -> Revisions.state(handle, this, "uid", theirs.uid())
-                                    .map(mine -> mine.revision() != theirs.revision())
-                                    .orElse(!theirs.hidden()))
-                            .toList());
-            for (State theirs : changed) {
-                added += take(run, theirs, batch);
-            }
-            done += some.size();
-            run.progress().at((double) done / games.size(), done);
-        }
-        if (added == 0) {
+        run.begin(batch);
+        super.merge(run);
+        if (run.of(this, Outcome.ADDED) + run.of(this, Outcome.BESIDE) == 0) {
             shelf.dropBatch(batch);
         }
     }
 
-    /** Says how many games the batch got. */
-    private int take(MergeRun run, State theirs, long batch) {
-        Game game;
-        Set<Long> past;
-        try {
-            game = run.there(handle -> checked(handle, theirs.id()));
-            past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
-        } catch (WorkbookException damaged) {
-            if (damaged.fault() == WorkbookException.Fault.GONE) {
-                throw damaged;
-            }
-            run.count(this, Outcome.UNREADABLE);
-            return 0;
-        }
-        return run.workbook().write(handle -> {
-            Optional<State> mine = Revisions.state(handle, this, "uid", theirs.uid());
-            return mine.isEmpty()
-                    ? addOnce(handle, run, theirs, game, past, batch)
-                    : combine(handle, run, mine.get(), theirs, game, past, batch);
-        });
+    @Override
+    OptionalLong list(Handle handle, MergeRun run, Game game) {
+        return OptionalLong.of(GameColumns.insert(handle, game, GameColumns.of(game), run.batch()));
     }
 
-    private int addOnce(Handle handle, MergeRun run, State theirs, Game game, Set<Long> past, long batch) {
-        GameColumns columns = GameColumns.of(game);
-        if (GameShelf.holds(handle, game, columns)) {
-            return 0;
-        }
-        long id = GameColumns.insert(handle, game, columns, batch);
-        Revisions.adopt(handle, this, id, theirs, past);
-        run.count(this, Outcome.ADDED);
-        return 1;
-    }
-
-    private int combine(Handle handle, MergeRun run, State mine, State theirs, Game game, Set<Long> past, long batch) {
-        Set<Long> myPast = Revisions.past(handle, this, mine.id());
-        if (myPast.contains(theirs.revision())) {
-            run.count(this, Outcome.NEWER_HERE);
-            return 0;
-        }
-        Game here = get(handle, mine.id());
-        if (past.contains(mine.revision())) {
-            bring(handle, run, mine, theirs, here, game);
-        } else if (!here.sameAs(game) || mine.hidden() != theirs.hidden()) {
-            int added = keepBoth(handle, run, mine, theirs, here, game, batch);
-            // What was done there is dealt with; a further merge finds the state here newer.
-            Revisions.learn(handle, this, mine.id(), theirs.revision(), past);
-            return added;
-        }
-        Revisions.adopt(handle, this, mine.id(), theirs, past);
-        return 0;
-    }
-
-    private void bring(Handle handle, MergeRun run, State mine, State theirs, Game here, Game game) {
-        GameShelf.keep(handle, mine.id(), here, game, run.label());
-        if (theirs.hidden() != mine.hidden()) {
-            handle.execute("update game set hidden = ? where id = ?", theirs.hidden() ? 1 : 0, mine.id());
-        }
-        if (theirs.hidden() && !mine.hidden()) {
-            GameShelf.journalOfRemoval(handle, mine.id(), run.label());
-            run.count(this, Outcome.REMOVED);
-        } else {
-            run.count(this, Outcome.BROUGHT);
-        }
-    }
-
-    private int keepBoth(Handle handle, MergeRun run, State mine, State theirs, Game here, Game game, long batch) {
-        if (mine.hidden() && theirs.hidden()) {
-            return 0;
-        }
+    /** Typed in at both places, to the last remark. */
+    @Override
+    Optional<State> madeApart(Handle handle, MergeRun run, State theirs, Game there, Set<Long> past, String sameBy) {
         if (theirs.hidden()) {
-            run.conflict(new Conflict(mine.id(), Kind.STAYED, 0));
-        } else if (mine.hidden()) {
-            GameShelf.keep(handle, mine.id(), here, game, run.label());
-            handle.execute("update game set hidden = 0 where id = ?", mine.id());
-            run.conflict(new Conflict(mine.id(), Kind.BROUGHT_BACK, 0));
-        } else {
-            switch (unite(here, game, null)) {
-                case Union.One<Game>(Game both, int otherwise) -> {
-                    GameShelf.keep(handle, mine.id(), here, both, run.label());
-                    run.conflict(new Conflict(mine.id(), Kind.UNITED, otherwise));
-                }
-                case Union.Beside<Game>() -> {
-                    GameColumns.insert(handle, game, GameColumns.of(game), batch);
-                    run.count(this, Outcome.ADDED);
-                    run.conflict(new Conflict(mine.id(), Kind.BESIDE, 0));
-                    return 1;
-                }
-            }
+            return Optional.empty();
         }
-        return 0;
+        return GameShelf.alike(handle, GameColumns.of(there)).entrySet().stream()
+                .filter(each -> each.getValue().sameAs(there))
+                .flatMap(each -> Revisions.state(handle, this, "id", each.getKey()).stream())
+                .filter(mine -> !isKnownThere(run, mine))
+                .findFirst();
     }
 }

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.LongPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.LongStream;
@@ -235,37 +236,23 @@ public final class GameShelf {
         });
     }
 
-    /** Keeps a game as part of a merge, undone as an edit of its own. */
-    static void keep(Handle handle, long id, Game before, Game after, String label) {
-        keep(handle, id, GameBlob.write(before), after, "", label);
-    }
-
     private static void keep(Handle handle, long id, byte[] before, Game game, String edit, String label) {
         byte[] after = GameBlob.write(game);
         if (!Arrays.equals(before, after)) {
-            Kinds.GAME.changes(handle, id, Revisions.random());
+            Kinds.GAME.changes(handle, id);
             GameColumns.update(handle, id, game, after);
             Journal.edit(handle, document(id), edit, label, before, after);
         }
     }
 
-    /** Says in the journal of the list that a game was removed by a merge. */
-    static void journalOfRemoval(Handle handle, long id, String label) {
-        Journal.list(handle, GAMES, label, null, "ids " + id);
-    }
-
-    /** Whether a game is listed already, to the last remark. */
-    static boolean holds(Handle handle, Game game, GameColumns columns) {
-        return alike(handle, columns).stream().anyMatch(each -> each.sameAs(game));
-    }
-
-    /** The listed games with the same players and moves. */
-    static List<Game> alike(Handle handle, GameColumns columns) {
-        return handle.createQuery("select bytes from content join game using (id) where same_moves = ? and hidden = 0")
+    /** The listed games with the same players and moves, by their ids. */
+    static Map<Long, Game> alike(Handle handle, GameColumns columns) {
+        return handle.createQuery(
+                        "select id, bytes from content join game using (id) where same_moves = ? and hidden = 0"
+                                + " order by id")
                 .bind(0, columns.sameMoves())
-                .mapTo(byte[].class)
-                .map(GameBlob::read)
-                .list();
+                .map((rows, context) -> Map.entry(rows.getLong(1), GameBlob.read(rows.getBytes(2))))
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, (one, other) -> one, TreeMap::new));
     }
 
     /** What undo and redo would do to a game. */
@@ -291,12 +278,17 @@ public final class GameShelf {
     private Optional<Game> travel(long game, boolean undo) {
         return workbook.write(handle -> Journal.step(handle, document(game), undo)
                 .map(step -> {
+                    if (step.isBeside()) {
+                        // The report of the game came, went or changed.
+                        Journal.travel(handle, step, undo, (named, shown) -> Kinds.show(handle, named, shown));
+                        return Kinds.GAME.get(handle, game);
+                    }
                     byte[] blob = undo ? step.before() : step.after();
                     if (blob == null) {
                         throw new WorkbookException("an edit in the journal has lost its game");
                     }
                     Game now = GameBlob.read(blob);
-                    Kinds.GAME.changes(handle, game, Revisions.random());
+                    Kinds.GAME.changes(handle, game);
                     GameColumns.update(handle, game, now, blob);
                     Journal.mark(handle, step, undo);
                     return now;

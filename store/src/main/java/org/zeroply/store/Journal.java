@@ -21,16 +21,27 @@ final class Journal {
     /** Takes the last edit of a list back, or makes it again; says whether there was one. */
     static boolean travel(Handle handle, String list, boolean undo, Show show) {
         Optional<Step> next = step(handle, list, undo);
-        next.ifPresent(step -> {
+        next.ifPresent(step -> travel(handle, step, undo, show));
+        return next.isPresent();
+    }
+
+    /** Takes a step back that shows, hides or rewrites what it names, or makes it again. */
+    static void travel(Handle handle, Step step, boolean undo, Show show) {
+        if (step.shows() != null && step.shows().equals(step.hides())) {
+            byte[] state = undo ? step.before() : step.after();
+            if (state == null) {
+                throw new WorkbookException("an edit in the journal has lost what it was about");
+            }
+            Kinds.rewrite(handle, step.shows(), state);
+        } else {
             if (step.shows() != null) {
                 show.apply(step.shows(), !undo);
             }
             if (step.hides() != null) {
                 show.apply(step.hides(), undo);
             }
-            mark(handle, step, undo);
-        });
-        return next.isPresent();
+        }
+        mark(handle, step, undo);
     }
 
     /**
@@ -75,6 +86,21 @@ final class Journal {
         trim(handle, document);
     }
 
+    /** Says that something was rewritten that has no journal of its own but belongs to this document or list. */
+    static void rewriting(Handle handle, String document, String label, String named, byte[] before, byte[] after) {
+        forgetUndone(handle, document);
+        handle.createUpdate("insert into journal (document, edit, label, blob_before, blob_after, shows, hides) values"
+                        + " (?, '', ?, ?, ?, ?, ?)")
+                .bind(0, document)
+                .bind(1, label)
+                .bind(2, before)
+                .bind(3, after)
+                .bind(4, named)
+                .bind(5, named)
+                .execute();
+        trim(handle, document);
+    }
+
     private static void forgetUndone(Handle handle, String document) {
         handle.createUpdate("delete from journal where document = ? and undone = 1")
                 .bind(0, document)
@@ -104,7 +130,12 @@ final class Journal {
             byte @Nullable [] before,
             byte @Nullable [] after,
             @Nullable String shows,
-            @Nullable String hides) {}
+            @Nullable String hides) {
+        /** Whether it is about something else than the document of the journal, such as a sitting of a paper. */
+        boolean isBeside() {
+            return shows != null || hides != null;
+        }
+    }
 
     /** The edit that undo takes back next, or that redo brings again; one that is damaged is none, and none before it. */
     static Optional<Step> step(Handle handle, String document, boolean undo) {

@@ -1,6 +1,7 @@
 package org.zeroply.store;
 
 import java.util.List;
+import org.jdbi.v3.core.Handle;
 
 /** Everything that a workbook holds, each after what it refers to. */
 final class Kinds {
@@ -19,4 +20,29 @@ final class Kinds {
             GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT, new StudyPart(), new QueuePart(), new SettingPart());
 
     private Kinds() {}
+
+    private static DocumentKind<?> kind(String named) {
+        String name = named.substring(0, named.indexOf(' '));
+        return DOCUMENTS.stream()
+                .filter(kind -> kind.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new WorkbookException("the journal names something unknown: " + named));
+    }
+
+    private static long id(String named) {
+        return Long.parseLong(named.substring(named.indexOf(' ') + 1));
+    }
+
+    /** Shows or hides what a journal names, such as "paper 7". */
+    static void show(Handle handle, String named, boolean shown) {
+        kind(named).list().show(handle, named, shown);
+    }
+
+    /** Writes what a journal names anew. */
+    static void rewrite(Handle handle, String named, byte[] state) {
+        DocumentKind<?> kind = kind(named);
+        long id = id(named);
+        kind.changes(handle, id);
+        kind.apply(handle, id, state);
+    }
 }

@@ -9,8 +9,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.LessonReport.Item;
+import org.zeroply.gametree.ThreeWay;
 import org.zeroply.rules.Side;
 
 /**
@@ -37,6 +39,10 @@ final class LessonText {
             text.setProperty(i + ".heading", item.heading());
             text.setProperty(i + ".text", item.text());
         }
+        return stored(text);
+    }
+
+    private static String stored(Properties text) {
         StringWriter out = new StringWriter();
         try {
             text.store(out, null);
@@ -95,5 +101,93 @@ final class LessonText {
                 items,
                 kept.getProperty("notes", draft.notes()),
                 kept.getProperty("train", draft.train()));
+    }
+
+    /**
+     * Two texts of one report in one.
+     *
+     * @param otherwise in how many places they say something else; both stand there
+     */
+    record Union(String text, int otherwise) {}
+
+    private static final List<String> TEXTS = List.of("title", "occasion", "opening", "summary", "notes", "train");
+
+    /**
+     * Puts two reports together that were edited apart.
+     *
+     * @param base what both came from; empty if that is not known
+     */
+    static Union unite(String first, String second, String base) {
+        Properties one = properties(first);
+        Properties other = properties(second);
+        Properties was = properties(base);
+        Properties both = new Properties();
+        both.setProperty("student", either(was, one, other, "student", ""));
+        int otherwise = 0;
+        for (String key : TEXTS) {
+            otherwise += text(was, one, other, both, key, key);
+        }
+        List<String> mine = moments(one);
+        List<String> theirs = moments(other);
+        List<String> order =
+                new ArrayList<>(ThreeWay.ofLists(moments(was), mine, theirs).orElse(mine));
+        // No moment goes, whatever became of its place.
+        Stream.of(mine, theirs)
+                .flatMap(List::stream)
+                .filter(each -> !order.contains(each))
+                .forEach(order::add);
+        List<String> places = order.stream().distinct().toList();
+        for (int i = 0; i < places.size(); i++) {
+            String moment = places.get(i);
+            both.setProperty(i + ".kind", moment.substring(0, moment.indexOf(' ')));
+            both.setProperty(i + ".ply", moment.substring(moment.indexOf(' ') + 1));
+            both.setProperty(i + ".shown", either(was, one, other, moment + " shown", "true"));
+            for (String key : List.of("heading", "text")) {
+                otherwise += text(was, one, other, both, moment + " " + key, i + "." + key);
+            }
+        }
+        return new Union(stored(both), otherwise);
+    }
+
+    /** One of two values that cannot both stand. */
+    private static String either(Properties was, Properties one, Properties other, String key, String usual) {
+        String here = one.getProperty(key, other.getProperty(key, usual));
+        return ThreeWay.of(was.getProperty(key), here, other.getProperty(key, here))
+                .value();
+    }
+
+    /** Writes what became of a text; gives 1 if both say something else there. */
+    private static int text(
+            Properties was, Properties one, Properties other, Properties both, String key, String into) {
+        String here = one.getProperty(key);
+        String there = other.getProperty(key);
+        if (here == null || there == null) {
+            String only = here == null ? there : here;
+            if (only != null) {
+                both.setProperty(into, only);
+            }
+            return 0;
+        }
+        String between = key.equals("title") ? " / " : "\n";
+        ThreeWay<String> text = ThreeWay.ofTexts(was.getProperty(key), here, there, between);
+        both.setProperty(into, text.value());
+        return text.isConflict() ? 1 : 0;
+    }
+
+    /** The moments of a report in their order, each as kind and half-move. */
+    private static List<String> moments(Properties report) {
+        List<String> moments = new ArrayList<>();
+        for (int i = 0; report.containsKey(i + ".kind"); i++) {
+            String moment = report.getProperty(i + ".kind") + " " + report.getProperty(i + ".ply", "0");
+            moments.add(moment);
+            for (String key : List.of("shown", "heading", "text")) {
+                String value = report.getProperty(i + "." + key);
+                if (value != null) {
+                    // What is said of a moment is found by it, whatever its place.
+                    report.setProperty(moment + " " + key, value);
+                }
+            }
+        }
+        return moments;
     }
 }

@@ -34,7 +34,7 @@ record Listing(String document, DocumentKind<?> kind) {
 
     /** Takes the last coming or going back, or makes it again; says whether there was one. */
     boolean travel(Handle handle, boolean undo) {
-        return Journal.travel(handle, document, undo, (named, shown) -> show(handle, named, shown));
+        return Journal.travel(handle, document, undo, (named, shown) -> Kinds.show(handle, named, shown));
     }
 
     String named(long id) {

@@ -10,7 +10,7 @@ import java.util.Map;
  * @param file the other copy's name
  * @param counts how often what happened, by the names of the parts: "game", "repertoire", "paper", "student", "sitting",
  *     "report" and "study" for what was calculated
- * @param conflicts games that were edited in both copies; both edits were kept
+ * @param conflicts what was edited in both copies; both edits were kept
  * @param repertoires repertoires that got something from the other copy
  * @param cancelled whether it was stopped before the end; what was merged until then stays
  */
@@ -69,19 +69,21 @@ public record MergeReport(
     public record Repertoires(String name, boolean fresh, int positions, int otherwise) {}
 
     /**
-     * A game that was edited in both copies.
+     * A document that was edited in both copies.
      *
-     * @param game its id here
+     * @param part what it is, such as "game"
+     * @param id of it here
+     * @param name as a list has it
      * @param kind what happened to it
-     * @param places how many notes, tags or results now hold or had both texts
+     * @param places how many notes, tags, moves or the like hold or had both texts
      */
-    public record Conflict(long game, Kind kind, int places) {}
+    public record Conflict(String part, long id, String name, Kind kind, int places) {}
 
-    /** How both edits of a game were kept. */
+    /** How both edits of a document were kept. */
     public enum Kind {
-        /** Moves and notes of both stand in one game. */
+        /** What was done in both stands in one. */
         UNITED,
-        /** The games have different starts; the other copy's stands beside it as a game of its own. */
+        /** They do not go together; each stands as a document of its own. */
         BESIDE,
         /** Removed here and edited there: it is back, as edited there. */
         BROUGHT_BACK,

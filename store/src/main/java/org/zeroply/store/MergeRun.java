@@ -27,6 +27,7 @@ final class MergeRun {
     private final Map<String, Map<Outcome, Long>> counts = new HashMap<>();
     private final List<Conflict> conflicts = new ArrayList<>();
     private final List<MergeReport.Repertoires> repertoires = new ArrayList<>();
+    private long batch;
 
     /**
      * @param from the other copy's name
@@ -81,6 +82,20 @@ final class MergeRun {
 
     boolean isCancelled() {
         return cancel.isRequested();
+    }
+
+    /** Says with which batch games come from now on. */
+    void begin(long games) {
+        batch = games;
+    }
+
+    long batch() {
+        return batch;
+    }
+
+    /** How often something has happened to a part so far. */
+    long of(WorkbookPart part, Outcome outcome) {
+        return counts.getOrDefault(part.name(), Map.of()).getOrDefault(outcome, 0L);
     }
 
     void count(WorkbookPart part, Outcome outcome) {

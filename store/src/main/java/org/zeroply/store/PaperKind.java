@@ -12,13 +12,15 @@ import java.util.OptionalLong;
 import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.ThreeWay;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.store.Revisions.State;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Task;
 import org.zeroply.task.TaskPgn;
 import org.zeroply.words.Words;
 
-/** Papers with their tasks, a row each; a task is text as in a file of tasks. One that was edited in two copies stands twice. */
+/** Papers with their tasks, a row each; a task is text as in a file of tasks. */
 final class PaperKind extends DocumentKind<Paper> {
     PaperKind() {
         super("paper");
@@ -142,28 +144,48 @@ final class PaperKind extends DocumentKind<Paper> {
 
     // ---- merging
 
+    /** Edits of different tasks stand in one paper; two of the same one, or without what both came from, in two papers. */
     @Override
-    boolean isKnownByContent() {
-        return true;
+    Union<Paper> unite(Paper first, Paper second, @Nullable Paper base) {
+        if (base == null) {
+            return new Union.Beside<>();
+        }
+        ThreeWay<String> name = ThreeWay.of(base.name(), first.name(), second.name());
+        ThreeWay<Integer> minutes = ThreeWay.of(base.minutes(), first.minutes(), second.minutes());
+        Optional<List<String>> tasks = ThreeWay.ofLists(texts(base), texts(first), texts(second));
+        if (name.isConflict() || minutes.isConflict() || tasks.isEmpty()) {
+            return new Union.Beside<>();
+        }
+        return new Union.One<>(
+                new Paper(
+                        name.value(),
+                        minutes.value(),
+                        ThreeWay.of(base.mayPause(), first.mayPause(), second.mayPause())
+                                .value(),
+                        ThreeWay.of(base.isStrict(), first.isStrict(), second.isStrict())
+                                .value(),
+                        ThreeWay.of(base.showsDiagram(), first.showsDiagram(), second.showsDiagram())
+                                .value(),
+                        tasks.get().stream().map(PaperKind::task).toList()),
+                0);
+    }
+
+    private static List<String> texts(Paper paper) {
+        return paper.tasks().stream().map(PaperKind::text).toList();
     }
 
     @Override
-    Union<Paper> unite(Paper here, Paper there, @Nullable Paper base) {
-        return new Union.Beside<>();
+    Paper beside(Paper paper) {
+        return paper.withName(paper.name() + " (2)");
     }
 
     @Override
-    Paper beside(Paper there, String copy) {
-        return there.withName(there.name() + " (" + copy + ")");
-    }
-
-    @Override
-    boolean isNameTaken(Handle handle, Paper paper) {
-        return handle.createQuery("select count(*) from paper where name = ?")
-                        .bind(0, paper.name())
-                        .mapTo(Long.class)
-                        .one()
-                > 0;
+    Optional<State> namesake(Handle handle, Paper paper) {
+        return handle.createQuery("select id from paper where name = ? and hidden = 0 order by id")
+                .bind(0, paper.name())
+                .mapTo(Long.class)
+                .findFirst()
+                .flatMap(id -> Revisions.state(handle, this, "id", id));
     }
 
     // ---- rescue

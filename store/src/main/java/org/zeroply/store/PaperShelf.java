@@ -62,7 +62,7 @@ public final class PaperShelf implements DocumentShelf<Paper, PaperShelf.Listed>
     @Override
     public void save(long id, Paper before, Paper after, String edit, String label) {
         DocumentKind.Change change = Kinds.PAPER.change(before, after);
-        papers.save(id, change, Revisions.of(change.after()), edit, label);
+        papers.save(id, change, edit, label);
     }
 
     @Override

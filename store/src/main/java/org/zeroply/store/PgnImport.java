@@ -3,6 +3,7 @@ package org.zeroply.store;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import org.jdbi.v3.core.Handle;
 import org.zeroply.gametree.Game;
@@ -104,7 +105,7 @@ final class PgnImport {
     }
 
     private void take(Handle handle, Prepared game, long batch) {
-        List<Game> alike = GameShelf.alike(handle, game.columns());
+        Collection<Game> alike = GameShelf.alike(handle, game.columns()).values();
         if (alike.stream().anyMatch(each -> each.sameAs(game.entry().game()))) {
             alreadyThere++;
             return;

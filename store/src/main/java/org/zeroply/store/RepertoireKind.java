@@ -13,20 +13,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.ThreeWay;
 import org.zeroply.repertoire.Edge;
-import org.zeroply.repertoire.EdgeText;
 import org.zeroply.repertoire.Repertoire;
-import org.zeroply.repertoire.RepertoireReader;
-import org.zeroply.repertoire.RepertoireWriter;
+import org.zeroply.repertoire.RepertoireUnion;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.RepertoireShelf.Title;
 
 /**
  * Repertoires, each position a row, so that an edit writes what it changed and no more. Positions follow from the moves.
- * Lines of two copies stand in one repertoire; where both say something of a move, what is said here stays.
+ * What was done to one in two copies stands in one (see {@link RepertoireUnion}).
  */
 final class RepertoireKind extends DocumentKind<RepertoireKind.KeptRepertoire> {
     /** A repertoire with its title. */
@@ -117,19 +117,23 @@ final class RepertoireKind extends DocumentKind<RepertoireKind.KeptRepertoire> {
     }
 
     @Override
-    Union<KeptRepertoire> unite(KeptRepertoire here, KeptRepertoire there, @Nullable KeptRepertoire base) {
-        RepertoireReader.Taken taken =
-                RepertoireReader.take(here.repertoire(), List.of(RepertoireWriter.tree(there.repertoire())));
-        int otherwise = 0;
-        for (Repertoire.Node node : there.repertoire().nodes()) {
-            Repertoire.Node same = taken.repertoire().at(node.position()).orElse(null);
-            for (Edge edge : node.edges()) {
-                Edge kept = same == null ? null : same.edge(edge.move());
-                otherwise += kept != null && !EdgeText.isSaidAlike(edge, kept) ? 1 : 0;
-            }
-        }
-        boolean more = !taken.repertoire().sameAs(here.repertoire());
-        return new Union.One<>(more ? new KeptRepertoire(here.title(), taken.repertoire()) : here, otherwise);
+    Union<KeptRepertoire> unite(KeptRepertoire first, KeptRepertoire second, @Nullable KeptRepertoire base) {
+        RepertoireUnion union =
+                RepertoireUnion.of(first.repertoire(), second.repertoire(), base == null ? null : base.repertoire());
+        Title one = first.title();
+        Title other = second.title();
+        ThreeWay<String> name =
+                ThreeWay.ofTexts(base == null ? null : base.title().name(), one.name(), other.name(), " / ");
+        ThreeWay<String> student =
+                ThreeWay.of(base == null ? null : base.title().student(), one.student(), other.student());
+        ThreeWay<String> approach =
+                ThreeWay.of(base == null ? null : base.title().approach(), one.approach(), other.approach());
+        long otherwise =
+                Stream.of(name, student, approach).filter(ThreeWay::isConflict).count();
+        return new Union.One<>(
+                new KeptRepertoire(
+                        new Title(name.value(), one.side(), student.value(), approach.value()), union.repertoire()),
+                union.otherwise() + (int) otherwise);
     }
 
     @Override

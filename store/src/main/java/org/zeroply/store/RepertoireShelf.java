@@ -99,12 +99,12 @@ public final class RepertoireShelf implements DocumentShelf<Repertoire, Repertoi
 
     @Override
     public void save(long id, Repertoire before, Repertoire after, String edit, String label) {
-        repertoires.save(id, RepertoireKind.rows(before, after), Revisions.random(), edit, label);
+        repertoires.save(id, RepertoireKind.rows(before, after), edit, label);
     }
 
     /** Gives a repertoire another name, student or approach; the side stays. Undone with its other edits. */
     public void retitle(long id, Title before, Title after, String label) {
-        repertoires.save(id, RepertoireKind.titles(before, after), Revisions.random(), "", label);
+        repertoires.save(id, RepertoireKind.titles(before, after), "", label);
     }
 
     @Override

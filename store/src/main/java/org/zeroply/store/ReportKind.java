@@ -6,7 +6,7 @@ import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 
-/** What the coach made of the lesson report of a game. Where two copies were worked on, the one here stays. */
+/** What the coach made of the lesson report of a game. */
 final class ReportKind extends DocumentKind<ReportKind.KeptReport> {
     /**
      * A report as it is kept.
@@ -78,8 +78,20 @@ final class ReportKind extends DocumentKind<ReportKind.KeptReport> {
     }
 
     @Override
-    Union<KeptReport> unite(KeptReport here, KeptReport there, @Nullable KeptReport base) {
-        return new Union.One<>(here, 0);
+    Union<KeptReport> unite(KeptReport first, KeptReport second, @Nullable KeptReport base) {
+        LessonText.Union union = LessonText.unite(first.text(), second.text(), base == null ? "" : base.text());
+        return new Union.One<>(new KeptReport(first.game(), union.text()), union.otherwise());
+    }
+
+    /** What a merge made of it is undone with the game. */
+    @Override
+    String journalOf(Handle handle, long id) {
+        return handle.createQuery("select game from report where id = ?")
+                .bind(0, id)
+                .mapTo(Long.class)
+                .findFirst()
+                .map(Kinds.GAME::journal)
+                .orElse(Kinds.GAME.list().document());
     }
 
     @Override

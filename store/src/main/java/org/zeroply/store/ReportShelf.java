@@ -25,8 +25,10 @@ public final class ReportShelf {
             if (known.isEmpty()) {
                 Kinds.REPORT.addNew(handle, kept);
             } else {
-                Kinds.REPORT.changes(handle, known.get(), kept);
+                Kinds.REPORT.changes(handle, known.get());
                 Kinds.REPORT.put(handle, known.get(), kept);
+                // Undo may have taken one away that a merge had brought.
+                handle.execute("update report set hidden = 0 where id = ?", known.get());
             }
             return true;
         });
@@ -37,7 +39,7 @@ public final class ReportShelf {
             if (Checksums.broken(handle, Kinds.REPORT.name(), "game", game) > 0) {
                 throw Checksums.mismatch("report of the game", game);
             }
-            return handle.createQuery("select content from report where game = ?")
+            return handle.createQuery("select content from report where game = ? and hidden = 0")
                     .bind(0, game)
                     .mapTo(String.class)
                     .findOne();

@@ -1,6 +1,7 @@
 package org.zeroply.store;
 
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Collection;
@@ -8,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.function.Supplier;
 import org.jdbi.v3.core.Handle;
@@ -87,6 +89,11 @@ final class Revisions {
         }
     }
 
+    /** One number for two, whichever comes first, that nothing else gives. */
+    static long together(long one, long other) {
+        return of((Math.min(one, other) + " " + Math.max(one, other)).getBytes(StandardCharsets.UTF_8));
+    }
+
     /** Gives a new document its uid and its first revision. */
     static void begin(Handle handle, DocumentKind<?> kind, long id, long uid, long revision) {
         handle.execute("update " + kind.name() + " set uid = ?, revision = ? where id = ?", uid, revision, id);
@@ -95,10 +102,9 @@ final class Revisions {
     /**
      * Says that a document is about to change.
      *
-     * @param revision the new one
      * @param before what it is now; asked only for the first change since copies parted
      */
-    static void next(Handle handle, DocumentKind<?> kind, long id, long revision, Supplier<byte[]> before) {
+    static void next(Handle handle, DocumentKind<?> kind, long id, Supplier<byte[]> before) {
         long parting = handle.createQuery("select coalesce(max(id), 0) from parting where not exists"
                         + " (select 1 from base where kind = ? and base.id = ? and base.parting = parting.id)")
                 .bind(0, kind.name())
@@ -114,26 +120,50 @@ final class Revisions {
                     before.get(),
                     id);
         }
-        next(handle, kind, "id", id, revision);
+        if (kind.remembersStates() || isFirstChange(handle, kind, id)) {
+            remember(handle, kind, "id", id);
+        }
+        follow(handle, kind, "id", id);
     }
 
     /** Says that the documents with a value in a column go from a list or come back; their content stays. */
     static void next(Handle handle, DocumentKind<?> kind, String column, long value) {
-        if (kind.remembersStates()) {
-            handle.execute(
-                    "insert or ignore into past_state (kind, id, revision) select ?, id, revision from " + kind.name()
-                            + " where " + column + " = ?",
-                    kind.name(),
-                    value);
-        }
+        remember(handle, kind, column, value);
+        follow(handle, kind, column, value);
+    }
+
+    /**
+     * Prepares a connection that writes. Of what changes at every keystroke only those states are remembered that a copy can
+     * have: as it was when the workbook was opened, and when copies parted.
+     */
+    static void begin(Handle handle) {
+        handle.execute("create temp table if not exists changed (kind text not null, id integer not null,"
+                + " primary key (kind, id)) without rowid");
+    }
+
+    private static boolean isFirstChange(Handle handle, DocumentKind<?> kind, long id) {
+        return handle.execute("insert or ignore into temp.changed (kind, id) values (?, ?)", kind.name(), id) == 1;
+    }
+
+    private static void remember(Handle handle, DocumentKind<?> kind, String column, long value) {
+        handle.execute(
+                "insert or ignore into past_state (kind, id, revision) select ?, id, revision from " + kind.name()
+                        + " where " + column + " = ?",
+                kind.name(),
+                value);
+    }
+
+    private static void follow(Handle handle, DocumentKind<?> kind, String column, long value) {
         handle.execute(
                 "update " + kind.name() + " set parent = revision, revision = random() where " + column + " = ?",
                 value);
     }
 
-    private static void next(Handle handle, DocumentKind<?> kind, String column, long value, long revision) {
-        next(handle, kind, column, value);
-        handle.execute("update " + kind.name() + " set revision = ? where " + column + " = ?", revision, value);
+    /** Says that a document with all its past is now in a state that other copies come to as well. */
+    static void become(Handle handle, DocumentKind<?> kind, long id, long revision) {
+        next(handle, kind, "id", id);
+        handle.execute("update " + kind.name() + " set revision = ? where id = ?", revision, id);
+        handle.execute("delete from past_state where kind = ? and id = ? and revision = ?", kind.name(), id, revision);
     }
 
     private static long newestParting(Handle handle) {
@@ -142,24 +172,20 @@ final class Revisions {
                 .one();
     }
 
-    /** The states of a document before the present one. */
+    /** The states of a document before the present one, as far as they are remembered. */
     static Set<Long> past(Handle handle, DocumentKind<?> kind, long id) {
-        return new HashSet<>(handle.createQuery("select revision from past_state where kind = ? and id = ?")
-                .bind(0, kind.name())
-                .bind(1, id)
+        return new HashSet<>(handle.createQuery("select revision from past_state where kind = :kind and id = :id"
+                        + " union select revision from base where kind = :kind and id = :id")
+                .bind("kind", kind.name())
+                .bind("id", id)
                 .mapTo(Long.class)
                 .list());
     }
 
     /** Says that a document is now in the very state of another copy, with that state's past. */
     static void adopt(Handle handle, DocumentKind<?> kind, long id, State theirs, Collection<Long> past) {
-        next(handle, kind, "id", id);
         learn(handle, kind, id, theirs.revision(), past);
-        handle.execute(
-                "delete from past_state where kind = ? and id = ? and revision = ?",
-                kind.name(),
-                id,
-                theirs.revision());
+        become(handle, kind, id, theirs.revision());
         begin(handle, kind, id, theirs.uid(), theirs.revision());
     }
 
@@ -178,21 +204,42 @@ final class Revisions {
     /** Says that a copy goes its own way from now on, or that two met. */
     static void part(Handle handle, String when) {
         handle.execute("insert into parting (at) values (?)", when);
+        handle.execute("delete from temp.changed");
         handle.execute("delete from parting where id <= (select max(id) from parting) - ?", PARTINGS);
         handle.execute("delete from base where parting not in (select id from parting)");
     }
 
-    /** The newest content kept of a document in one of these states; empty if none was kept. */
-    static Optional<byte[]> base(Handle handle, DocumentKind<?> kind, long id, Collection<Long> revisions) {
+    /** Those of some states of a document of which the content was kept, in the order in which it was in them. */
+    static List<Long> bases(Handle handle, DocumentKind<?> kind, long id, Collection<Long> revisions) {
         if (revisions.isEmpty()) {
-            return Optional.empty();
+            return List.of();
         }
-        return handle.createQuery("select content from base where kind = :kind and id = :id and revision in"
-                        + " (<revisions>) and sum is row_sum(kind, id, parting, revision, content) order by parting desc"
-                        + " limit 1")
+        return handle.createQuery("select revision from base where kind = :kind and id = :id and revision in"
+                        + " (<revisions>) and sum is row_sum(kind, id, parting, revision, content) order by parting")
                 .bind("kind", kind.name())
                 .bind("id", id)
                 .bindList("revisions", List.copyOf(revisions))
+                .mapTo(Long.class)
+                .list();
+    }
+
+    /** Of the states that two copies have had in their orders, one that comes before no other; the same for both copies. */
+    static Optional<Long> newest(List<Long> here, List<Long> there) {
+        Set<Long> left = new TreeSet<>(here);
+        left.addAll(there);
+        for (List<Long> order : List.of(here, there)) {
+            order.stream().limit(Math.max(0, order.size() - 1)).forEach(left::remove);
+        }
+        return left.stream().findFirst();
+    }
+
+    /** The content that was kept of a document in a state; empty if it was not kept. */
+    static Optional<byte[]> base(Handle handle, DocumentKind<?> kind, long id, long revision) {
+        return handle.createQuery("select content from base where kind = ? and id = ? and revision = ?"
+                        + " order by parting desc limit 1")
+                .bind(0, kind.name())
+                .bind(1, id)
+                .bind(2, revision)
                 .mapTo(byte[].class)
                 .findFirst();
     }

@@ -7,8 +7,12 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
@@ -17,6 +21,7 @@ import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
+import org.zeroply.gametree.ThreeWay;
 import org.zeroply.notation.Fen;
 import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Opinion;
@@ -26,16 +31,16 @@ import org.zeroply.task.ScriptText;
 import org.zeroply.task.Task;
 
 /**
- * Sittings, with the tasks as they were then. One is known by its student, its paper and when it was begun; of two copies
- * the one that was saved later counts.
+ * Sittings, with the tasks as they were then. One is known by its student, its paper and when it was begun.
  */
 final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
     /**
-     * A sitting with its paper.
+     * A sitting with its paper and who sat.
      *
      * @param paper the uid of the paper; 0 if that is not known
+     * @param student the uid of the student; 0 if that is not known
      */
-    record KeptSitting(long paper, Sitting sitting) {}
+    record KeptSitting(long paper, long student, Sitting sitting) {}
 
     SittingKind() {
         super("sitting");
@@ -53,7 +58,11 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
                 .mapTo(Long.class)
                 .findFirst()
                 .orElse(0L);
-        return new KeptSitting(paper == 0 ? 0 : Revisions.uid(handle, "paper", paper), sitting(handle, id));
+        Sitting sitting = sitting(handle, id);
+        return new KeptSitting(
+                paper == 0 ? 0 : Revisions.uid(handle, "paper", paper),
+                Revisions.uid(handle, "student", sitting.student().id()),
+                sitting);
     }
 
     static Sitting sitting(Handle handle, long id) {
@@ -91,12 +100,18 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
 
     @Override
     OptionalLong insert(Handle handle, KeptSitting kept) {
-        return OptionalLong.of(insert(handle, Revisions.id(handle, "paper", kept.paper()), kept.sitting()));
+        Student said = kept.sitting().student();
+        long student = Revisions.id(handle, "student", kept.student());
+        Sitting sitting = kept.sitting().with(new Student(student, said.name(), said.rating()));
+        return OptionalLong.of(insert(handle, Revisions.id(handle, "paper", kept.paper()), sitting));
     }
 
-    /** Adds a sitting of the paper with an id here; a student who is not known yet comes with it. */
+    /** Adds a sitting of the paper with an id here; a student without an id goes by the name, and comes with it if need be. */
     static long insert(Handle handle, long paper, Sitting sitting) {
-        long student = StudentKind.named(handle, sitting.student().name());
+        long student = sitting.student().id();
+        if (student == 0) {
+            student = StudentKind.named(handle, sitting.student().name());
+        }
         if (student == 0) {
             student = Kinds.STUDENT.addNew(handle, sitting.student()).getAsLong();
         }
@@ -185,19 +200,26 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
                 sitting.mayPause(),
                 sitting.isStrict(),
                 sitting.showsDiagram(),
-                sitting.saved().toEpochMilli());
+                sitting.saved().toEpochMilli(),
+                kept.student());
         for (Attempt each : sitting.tasks()) {
-            line(
-                    out,
-                    PaperKind.text(each.task()),
-                    each.script().isEmpty() ? "" : ScriptText.write(1, each.script()),
-                    each.clock().used(),
-                    each.clock().isRunning() ? each.clock().since().getAsLong() : "",
-                    each.end(),
-                    evidence(each.evidence()),
-                    awards(each.awards()));
+            out.append(text(each));
         }
         return out.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static String text(Attempt attempt) {
+        StringBuilder out = new StringBuilder();
+        line(
+                out,
+                PaperKind.text(attempt.task()),
+                attempt.script().isEmpty() ? "" : ScriptText.write(1, attempt.script()),
+                attempt.clock().used(),
+                attempt.clock().isRunning() ? attempt.clock().since().getAsLong() : "",
+                attempt.end(),
+                evidence(attempt.evidence()),
+                awards(attempt.awards()));
+        return out.toString();
     }
 
     private static void line(StringBuilder out, Object... fields) {
@@ -234,6 +256,8 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
         }
         return new KeptSitting(
                 Long.parseLong(head[0]),
+                // What was kept by older versions does not say it.
+                head.length > 10 ? Long.parseLong(head[10]) : 0,
                 new Sitting(
                         0,
                         head[1],
@@ -311,7 +335,8 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
 
     @Override
     String nameOf(Handle handle, long id) {
-        return column(handle, "name", id);
+        String student = "(select student.name || ' – ' from student where student.id = sitting.student)";
+        return column(handle, "coalesce(" + student + ", '') || name", id);
     }
 
     /** Tasks that cannot be read are left out; a sitting without any is none. */
@@ -359,22 +384,85 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
 
     @Override
     String sameBy(Handle handle, long id) {
-        return handle.createQuery("select student.name, sitting.name, begun from sitting join student on student.id ="
+        return handle.createQuery("select student.uid, sitting.name, begun from sitting join student on student.id ="
                         + " sitting.student where sitting.id = ?")
                 .bind(0, id)
-                .map((rows, context) -> rows.getString(1) + "\t" + rows.getString(2) + "\t" + rows.getLong(3))
+                .map((rows, context) -> rows.getLong(1) + "\t" + rows.getString(2) + "\t" + rows.getLong(3))
                 .findFirst()
                 .orElse("");
     }
 
+    /**
+     * Each task as the copy has it that went on with it, and every award that either gave. Where both went on with the same
+     * task, or gave other points for the same row, both sittings stand.
+     */
     @Override
-    Union<KeptSitting> unite(KeptSitting here, KeptSitting there, @Nullable KeptSitting base) {
-        boolean goesOn = there.sitting().saved().isAfter(here.sitting().saved())
-                && there.sitting().tasks().size() == here.sitting().tasks().size();
-        return new Union.One<>(goesOn ? there : here, 0);
+    Union<KeptSitting> unite(KeptSitting first, KeptSitting second, @Nullable KeptSitting base) {
+        List<Attempt> mine = first.sitting().tasks();
+        List<Attempt> theirs = second.sitting().tasks();
+        if (mine.size() != theirs.size()) {
+            return new Union.Beside<>();
+        }
+        List<Attempt> tasks = new ArrayList<>();
+        for (int i = 0; i < mine.size(); i++) {
+            Attempt was = base == null || base.sitting().tasks().size() != mine.size()
+                    ? Attempt.of(mine.get(i).task())
+                    : base.sitting().tasks().get(i);
+            ThreeWay<String> work = ThreeWay.of(work(was), work(mine.get(i)), work(theirs.get(i)));
+            Optional<List<Award>> awards = awards(was, mine.get(i), theirs.get(i));
+            if (work.isConflict() || awards.isEmpty()) {
+                return new Union.Beside<>();
+            }
+            Attempt done = work.value().equals(work(mine.get(i))) ? mine.get(i) : theirs.get(i);
+            tasks.add(done.withEvidence(ThreeWay.ofSets(
+                            was.evidence(),
+                            mine.get(i).evidence(),
+                            theirs.get(i).evidence()))
+                    .withAwards(awards.get()));
+        }
+        Sitting here = first.sitting();
+        Instant saved = here.saved().isAfter(second.sitting().saved())
+                ? here.saved()
+                : second.sitting().saved();
+        return new Union.One<>(new KeptSitting(first.paper(), first.student(), here.with(tasks, saved)), 0);
     }
 
-    /** Every keystroke is kept; which of two copies is ahead is told by when they were saved. */
+    /** What a student did with a task. */
+    private static String work(Attempt attempt) {
+        return text(attempt.withEvidence(List.of()).withAwards(List.of()));
+    }
+
+    /** The awards of both, row by row; empty if both gave something else for one row. */
+    private static Optional<List<Award>> awards(Attempt was, Attempt mine, Attempt theirs) {
+        SortedSet<Integer> rows = new TreeSet<>();
+        Stream.of(mine, theirs).flatMap(each -> each.awards().stream()).forEach(each -> rows.add(each.row()));
+        List<Award> awards = new ArrayList<>();
+        for (int row : rows) {
+            ThreeWay<List<Award>> both = ThreeWay.of(awards(was, row), awards(mine, row), awards(theirs, row));
+            if (both.isConflict()) {
+                return Optional.empty();
+            }
+            awards.addAll(both.value());
+        }
+        return Optional.of(awards);
+    }
+
+    private static List<Award> awards(Attempt attempt, int row) {
+        return attempt.awards().stream().filter(each -> each.row() == row).toList();
+    }
+
+    /** What a merge made of it is undone with its paper. */
+    @Override
+    String journalOf(Handle handle, long id) {
+        return handle.createQuery("select paper from sitting where id = ? and paper in (select id from paper)")
+                .bind(0, id)
+                .mapTo(Long.class)
+                .findFirst()
+                .map(Kinds.PAPER::journal)
+                .orElse(Kinds.PAPER.list().document());
+    }
+
+    /** Every keystroke is kept. */
     @Override
     boolean remembersStates() {
         return false;

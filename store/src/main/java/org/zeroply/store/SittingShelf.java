@@ -40,7 +40,7 @@ public final class SittingShelf {
     public Student keep(Student student) {
         return workbook.write(handle -> {
             if (student.id() != 0) {
-                Kinds.STUDENT.changes(handle, student.id(), student);
+                Kinds.STUDENT.changes(handle, student.id());
                 Kinds.STUDENT.put(handle, student.id(), student);
                 return student;
             }
@@ -130,7 +130,7 @@ public final class SittingShelf {
     /** Keeps the state of one task; called at every keystroke, so it writes one row. */
     public void save(long sitting, int place, Attempt attempt, Instant now) {
         workbook.write(handle -> {
-            Kinds.SITTING.changes(handle, sitting, Revisions.random());
+            Kinds.SITTING.changes(handle, sitting);
             SittingKind.put(handle, sitting, place, attempt, now);
             return true;
         });

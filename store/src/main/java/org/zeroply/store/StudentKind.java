@@ -6,6 +6,7 @@ import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Student;
+import org.zeroply.gametree.ThreeWay;
 import org.zeroply.words.Words;
 
 /** Students, known by their names. Who was taken off the list stays off it when copies meet; the sittings stay. */
@@ -91,15 +92,21 @@ final class StudentKind extends DocumentKind<Student> {
         return get(handle, id).name();
     }
 
-    /** What was changed in one copy only counts; where both were, what is said here stays. */
+    /** Of two names or ratings that differ, one stands; that is told. A rating gives way to none. */
     @Override
-    Union<Student> unite(Student here, Student there, @Nullable Student base) {
-        if (base == null) {
-            return new Union.One<>(here, 0);
-        }
-        String name = here.name().equals(base.name()) ? there.name() : here.name();
-        int rating = here.rating() == base.rating() ? there.rating() : here.rating();
-        return new Union.One<>(new Student(here.id(), name, rating), 0);
+    Union<Student> unite(Student first, Student second, @Nullable Student base) {
+        ThreeWay<String> name = ThreeWay.of(base == null ? null : base.name(), first.name(), second.name());
+        ThreeWay<Integer> rating = ThreeWay.of(base == null ? 0 : base.rating(), first.rating(), second.rating());
+        int kept = rating.isConflict() && first.rating() == 0 ? second.rating() : rating.value();
+        boolean isLost = rating.isConflict() && first.rating() != 0 && second.rating() != 0;
+        return new Union.One<>(
+                new Student(first.id(), name.value(), kept), (name.isConflict() ? 1 : 0) + (isLost ? 1 : 0));
+    }
+
+    /** Students stand where the papers do. */
+    @Override
+    String journalOf(Handle handle, long id) {
+        return Kinds.PAPER.list().document();
     }
 
     @Override

@@ -43,6 +43,7 @@ public final class Workbook implements AutoCloseable {
         identity = WorkbookFile.identity(file);
         writing = WorkbookFile.source(file).getConnection();
         writer = Jdbi.create(writing);
+        writer.useHandle(Revisions::begin);
         readers = new Readers(WorkbookFile.source(file));
         reader = Jdbi.create(readers);
     }

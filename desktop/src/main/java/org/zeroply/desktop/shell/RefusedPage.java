@@ -138,9 +138,7 @@ public final class RefusedPage extends StackPane {
     private void rescue() {
         toANewFile(FileChoice.Purpose.RESCUED_WORKBOOK, "refused.rescueName", (progress, target) -> {
             Rescue.Report report = Workbook.rescue(file, target, clock, progress, new Cancel());
-            return report.isEmpty()
-                    ? () -> said.setText(Texts.of("refused.nothingSaved"))
-                    : () -> tell(report, target);
+            return report.isEmpty() ? () -> said.setText(Texts.of("refused.nothingSaved")) : () -> tell(report, target);
         });
     }
 

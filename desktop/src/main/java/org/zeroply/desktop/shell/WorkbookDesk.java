@@ -11,12 +11,12 @@ import java.util.function.LongConsumer;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
@@ -187,41 +187,22 @@ final class WorkbookDesk {
         files.toOpen(FileChoice.Purpose.MERGE_WORKBOOK)
                 .ifPresent(other -> background.run(
                         Texts.of("merge.running", other.getFileName()),
-                        (progress, cancel) -> merged(
+                        (progress, cancel) ->
                                 workbook.merge(other, Texts.of("undo.merge", other.getFileName()), progress, cancel),
-                                other),
                         result -> {
                             done.run();
-                            show(result, open);
+                            show(result, other, open);
                         }));
     }
 
-    /** What a merge did, with the names of the games that were edited in both copies. */
-    private record Result(MergeOpening opening, Path other, List<String> names) {}
-
-    private Result merged(MergeOpening opening, Path other) {
-        List<String> names = new ArrayList<>();
-        if (opening instanceof MergeOpening.Merged merged) {
-            for (MergeReport.Conflict conflict : merged.report().conflicts()) {
-                names.add(workbook.games()
-                        .summary(conflict.game())
-                        .map(GameNames::players)
-                        .orElse(""));
-            }
-        }
-        return new Result(opening, other, names);
-    }
-
-    private void show(Result result, LongConsumer open) {
-        switch (result.opening()) {
+    private void show(MergeOpening result, Path other, LongConsumer open) {
+        switch (result) {
             case MergeOpening.Refused refused ->
                 sheets.show(
-                        Texts.of("merge.title", result.other().getFileName()),
-                        new Label(Texts.of(
-                                "refused." + refused.why().reason(),
-                                result.other().getFileName())),
+                        Texts.of("merge.title", other.getFileName()),
+                        new Label(Texts.of("refused." + refused.why().reason(), other.getFileName())),
                         List.of());
-            case MergeOpening.Merged merged -> show(merged.report(), result.names(), open);
+            case MergeOpening.Merged merged -> show(merged.report(), open);
         }
     }
 
@@ -230,7 +211,7 @@ final class WorkbookDesk {
         return report.of(kind, Outcome.ADDED) + report.of(kind, Outcome.BROUGHT) + report.of(kind, Outcome.UNITED);
     }
 
-    private void show(MergeReport report, List<String> names, LongConsumer open) {
+    private void show(MergeReport report, LongConsumer open) {
         List<String> lines = new ArrayList<>();
         line(lines, "merge.added", report.of("game", Outcome.ADDED));
         line(lines, "merge.brought", report.of("game", Outcome.BROUGHT));
@@ -240,12 +221,11 @@ final class WorkbookDesk {
             lines.add(Texts.of("merge.repertoire." + each.fresh(), each.name(), each.positions(), each.otherwise()));
         }
         line(lines, "merge.papers", got(report, "paper"));
-        line(lines, "merge.papersBeside", report.of("paper", Outcome.BESIDE));
         line(lines, "merge.students", got(report, "student"));
         line(lines, "merge.sittings", got(report, "sitting"));
         line(lines, "merge.reports", got(report, "report"));
         line(lines, "merge.studies", report.of("study", Outcome.ADDED));
-        if (lines.isEmpty() && names.isEmpty()) {
+        if (lines.isEmpty() && report.conflicts().isEmpty()) {
             lines.add(Texts.of("merge.nothing"));
         }
         if (report.unreadable() > 0) {
@@ -258,24 +238,38 @@ final class WorkbookDesk {
         summary.setId("merge-summary");
         VBox content = new VBox(10, summary);
         Sheet[] sheet = new Sheet[1];
-        if (!names.isEmpty()) {
-            Label heading = Widgets.label("strong", Texts.of("merge.conflicts", names.size()));
+        if (!report.conflicts().isEmpty()) {
+            int count = report.conflicts().size();
+            Label heading = Widgets.label("strong", Texts.of("merge.conflicts", count));
             VBox rows = new VBox(4);
-            for (int i = 0; i < names.size(); i++) {
-                MergeReport.Conflict conflict = report.conflicts().get(i);
-                Hyperlink row = new Hyperlink(Texts.of("merge." + conflict.kind(), names.get(i), conflict.places()));
-                row.setOnAction(event -> {
+            rows.setId("merge-conflicts");
+            for (MergeReport.Conflict conflict : report.conflicts()) {
+                rows.getChildren().add(row(conflict, () -> {
                     sheet[0].close();
-                    open.accept(conflict.game());
-                });
-                rows.getChildren().add(row);
+                    open.accept(conflict.id());
+                }));
             }
             ScrollPane scroll = new ScrollPane(rows);
             scroll.getStyleClass().add("branches-scroll");
-            scroll.setPrefViewportHeight(Math.min(260, 26 * names.size() + 8));
+            scroll.setPrefViewportHeight(Math.min(260, 26 * count + 8));
             content.getChildren().addAll(heading, scroll);
         }
         sheet[0] = sheets.show(Texts.of("merge.title", report.file()), content, List.of());
+    }
+
+    /** What was edited in both copies; a game opens. */
+    private static Labeled row(MergeReport.Conflict conflict, Runnable open) {
+        String said = Texts.of(
+                "merge." + conflict.kind(),
+                Texts.of("merge.part." + conflict.part()),
+                conflict.name(),
+                conflict.places());
+        if (!conflict.part().equals("game")) {
+            return Widgets.paragraph(said);
+        }
+        Hyperlink row = new Hyperlink(said);
+        row.setOnAction(event -> open.run());
+        return row;
     }
 
     private static void line(List<String> lines, String key, long count) {
