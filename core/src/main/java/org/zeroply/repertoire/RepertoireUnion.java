@@ -92,15 +92,15 @@ public record RepertoireUnion(Repertoire repertoire, int otherwise) {
                 builder.set(mine.id(), said(here, theirs, was));
                 return;
             }
-            boolean isTakenOutHere = was != null;
-            if (isTakenOutHere && !isTouched(second, theirs, was)) {
+            if (was != null && !isTouched(second, theirs, was)) {
+                // It was taken out here.
                 return;
             }
             int to = builder.add(mine.id(), theirs.move());
             if (to >= 0) {
                 builder.set(mine.id(), Repertoire.leadingTo(theirs, to));
             }
-            otherwise += to < 0 || isTakenOutHere ? 1 : 0;
+            otherwise += to < 0 || was != null ? 1 : 0;
         }
 
         /** Whether anything of a move, or behind it, is not as it was. */

@@ -86,6 +86,11 @@ public final class Stand implements AutoCloseable {
         }
 
         @Override
+        public Optional<Path> toFolder(String title) {
+            return workbook;
+        }
+
+        @Override
         public Optional<Path> toOpen(Purpose purpose) {
             return workbook;
         }

@@ -13,17 +13,20 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 /**
  * The backups of a workbook, in the folder {@code <workbook>-backups} beside it: one a day on which it was opened, one
- * before every migration and one before every restore. Of each kind the newest are kept, so many as {@link #KEPT}.
+ * before every migration and one before every restore. Of each kind the newest are kept, so many as {@link #KEPT}. Those of
+ * each day can be kept in a second place as well.
  */
 public final class Backups {
     /** How many of each kind are kept. */
@@ -38,12 +41,27 @@ public final class Backups {
 
     private final Path workbook;
     private final Path folder;
+    private final @Nullable Path second;
     private final Clock clock;
 
+    /** Backups beside the workbook only. */
     public Backups(Path workbook, Clock clock) {
+        this(workbook, null, clock);
+    }
+
+    /**
+     * @param second a folder on another disk in which the backups of each day are kept as well, as long as it is there; null
+     *     for none
+     */
+    public Backups(Path workbook, @Nullable Path second, Clock clock) {
         this.workbook = workbook;
+        this.second = second;
         this.clock = clock;
-        folder = workbook.resolveSibling(workbook.getFileName() + "-backups");
+        folder = workbook.resolveSibling(name());
+    }
+
+    private String name() {
+        return workbook.getFileName() + "-backups";
     }
 
     /** Why a backup was made. */
@@ -66,8 +84,58 @@ public final class Backups {
      */
     public record Backup(Path file, Kind kind, LocalDateTime made, long bytes, boolean isWhole) {}
 
-    /** The backups that are there, newest first. */
+    /** The backups beside the workbook and in the second place, newest first; one that is in both comes once. */
     public List<Backup> list() throws IOException {
+        List<Backup> all = new ArrayList<>(list(folder));
+        if (second != null) {
+            list(second.resolve(name())).stream()
+                    .filter(there -> all.stream()
+                            .noneMatch(here -> here.file()
+                                    .getFileName()
+                                    .equals(there.file().getFileName())))
+                    .toList()
+                    .forEach(all::add);
+        }
+        all.sort(Comparator.comparing(Backup::made).reversed());
+        return all;
+    }
+
+    /** Whether a second place was named and is not there, such as a disk that is not plugged in. */
+    public boolean isSecondMissing() {
+        return second != null && !Files.isDirectory(second);
+    }
+
+    /**
+     * Copies the newest whole backup of a day to the second place, if that is there and does not have it yet.
+     *
+     * @return whether one was copied
+     */
+    public boolean copyToSecond() throws IOException {
+        if (second == null || isSecondMissing()) {
+            return false;
+        }
+        Path there = second.resolve(name());
+        Optional<Backup> newest = list(folder).stream()
+                .filter(backup -> backup.kind() == Kind.DAILY && backup.isWhole())
+                .findFirst();
+        if (newest.isEmpty()) {
+            return false;
+        }
+        Path target = there.resolve(newest.get().file().getFileName());
+        if (Files.exists(target)) {
+            return false;
+        }
+        Files.createDirectories(there);
+        Copies.copyBytes(newest.get().file(), target);
+        if (documentsOfWhole(target) < 0) {
+            Files.delete(target);
+            throw new IOException(target + " is not what was written to it");
+        }
+        prune(there, Kind.DAILY, true, KEPT);
+        return true;
+    }
+
+    private static List<Backup> list(Path folder) throws IOException {
         if (!Files.isDirectory(folder)) {
             return List.of();
         }
@@ -100,7 +168,7 @@ public final class Backups {
     /** Whether no daily backup was made today. */
     public boolean isDue() throws IOException {
         LocalDate today = LocalDate.now(clock);
-        return list().stream()
+        return list(folder).stream()
                 .noneMatch(backup -> backup.kind() == Kind.DAILY
                         && backup.made().toLocalDate().equals(today));
     }
@@ -139,7 +207,7 @@ public final class Backups {
                     StandardCopyOption.ATOMIC_MOVE);
             WholeFile.sync(place);
         }
-        prune(kind, isWhole, isWhole ? KEPT : KEPT_DAMAGED);
+        prune(folder, kind, isWhole, isWhole ? KEPT : KEPT_DAMAGED);
         return true;
     }
 
@@ -192,8 +260,8 @@ public final class Backups {
         }
     }
 
-    private void prune(Kind kind, boolean isWhole, int kept) throws IOException {
-        List<Backup> alike = list().stream()
+    private static void prune(Path folder, Kind kind, boolean isWhole, int kept) throws IOException {
+        List<Backup> alike = list(folder).stream()
                 .filter(backup -> backup.kind() == kind && backup.isWhole() == isWhole)
                 .toList();
         for (Backup old : alike.subList(Math.min(kept, alike.size()), alike.size())) {
@@ -215,7 +283,7 @@ public final class Backups {
             }
             if (Files.exists(workbook)) {
                 Copies.copyBytes(workbook, place(Kind.BEFORE_RESTORE));
-                prune(Kind.BEFORE_RESTORE, true, KEPT);
+                prune(folder, Kind.BEFORE_RESTORE, true, KEPT);
             }
             // The log goes first: it belongs to the old file, and is safe in the copy.
             Files.deleteIfExists(Copies.log(workbook));

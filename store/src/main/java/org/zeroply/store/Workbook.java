@@ -35,6 +35,7 @@ public final class Workbook implements AutoCloseable {
     private final Readers readers;
     private final Jdbi reader;
     private final ReentrantLock writeLock = new ReentrantLock(true);
+    private volatile @Nullable Path secondPlace;
 
     private Workbook(Path file, Clock clock, WorkbookFile.Hold hold) throws SQLException {
         this.file = file;
@@ -158,9 +159,14 @@ public final class Workbook implements AutoCloseable {
         return overConnection(open -> Copies.copy(open, file, target, progress, cancel));
     }
 
+    /** Names the second place of the backups; see {@link Backups}. */
+    public void keepBackupsIn(@Nullable Path second) {
+        secondPlace = second;
+    }
+
     /** The backups of this workbook. */
     public Backups backups() {
-        return new Backups(file, clock);
+        return new Backups(file, secondPlace, clock);
     }
 
     /**

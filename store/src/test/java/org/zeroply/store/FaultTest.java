@@ -341,6 +341,44 @@ class FaultTest {
     }
 
     @Test
+    void backupsOfTheDayAreKeptInASecondPlaceAsLongAsItIsThere() throws IOException {
+        Path disk = folder.resolve("other disk");
+        Days days = new Days();
+        try (Workbook workbook = Books.open(file(), days)) {
+            workbook.keepBackupsIn(disk);
+            workbook.games().add(Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 *"), "add");
+            workbook.backUpDaily(Progress.SILENT, new Cancel());
+            assertThat(workbook.backups().isSecondMissing()).isTrue();
+            assertThat(workbook.backups().copyToSecond()).isFalse();
+            Files.createDirectory(disk);
+            assertThat(workbook.backups().copyToSecond()).isTrue();
+            assertThat(workbook.backups().copyToSecond()).as("once a day").isFalse();
+            for (int day = 0; day < 12; day++) {
+                days.now = days.now.plus(Duration.ofDays(1));
+                workbook.backUpDaily(Progress.SILENT, new Cancel());
+                assertThat(workbook.backups().copyToSecond()).isTrue();
+            }
+            assertThat(workbook.backups().list())
+                    .as("one in both places comes once")
+                    .hasSize(Backups.KEPT);
+        }
+        // The disk with the workbook fails, and what it had beside it with it.
+        Path backups = folder.resolve(file().getFileName() + "-backups");
+        try (Stream<Path> files = Files.list(backups)) {
+            for (Path each : files.toList()) {
+                Files.delete(each);
+            }
+        }
+        Files.delete(file());
+        List<Backup> left = new Backups(file(), disk, days).list();
+        assertThat(left).hasSize(Backups.KEPT);
+        assertThat(new Backups(file(), disk, days).restore(left.getFirst())).isTrue();
+        try (Workbook workbook = Books.open(file(), days)) {
+            assertThat(workbook.games().find("tarn", 2)).hasSize(1);
+        }
+    }
+
+    @Test
     void aCancelledCopyLeavesNothingBehind() throws IOException {
         try (Workbook workbook = Books.open(file());
                 Stream<Path> files = Files.list(folder)) {

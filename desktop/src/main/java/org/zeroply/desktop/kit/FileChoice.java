@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 
@@ -66,6 +67,9 @@ public interface FileChoice {
     /** A workbook that is to be made, with its ending. */
     Optional<Path> toCreate(Purpose purpose, String suggestedName);
 
+    /** A folder for something. */
+    Optional<Path> toFolder(String title);
+
     private static FileChooser chooser(String title, FileChooser.ExtensionFilter first) {
         FileChooser chooser = new FileChooser();
         chooser.setTitle(title);
@@ -106,6 +110,13 @@ public interface FileChoice {
             public Optional<Path> toOpen(Purpose purpose) {
                 return Optional.ofNullable(purpose.chooser().showOpenDialog(owner))
                         .map(File::toPath);
+            }
+
+            @Override
+            public Optional<Path> toFolder(String title) {
+                DirectoryChooser chooser = new DirectoryChooser();
+                chooser.setTitle(title);
+                return Optional.ofNullable(chooser.showDialog(owner)).map(File::toPath);
             }
 
             @Override

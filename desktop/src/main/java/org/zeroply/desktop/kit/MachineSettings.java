@@ -6,12 +6,15 @@ import java.io.Writer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Properties;
 import org.slf4j.LoggerFactory;
 import org.zeroply.store.FileShelf;
 
 /** What belongs to this machine and not to a workbook: theme, scale, where the last workbook was. */
 public final class MachineSettings {
+    private static final String SECOND_PLACE = "backups.second";
+
     private final Path file;
     private final Properties values = new Properties();
 
@@ -61,6 +64,17 @@ public final class MachineSettings {
         } catch (IOException notKept) {
             LoggerFactory.getLogger(MachineSettings.class).warn("settings not kept: {}", notKept.toString());
         }
+    }
+
+    /** The second place for backups, such as another disk; empty if none was named. */
+    public Optional<Path> secondPlace() {
+        return Optional.of(get(SECOND_PLACE, ""))
+                .filter(named -> !named.isBlank())
+                .map(Path::of);
+    }
+
+    public void setSecondPlace(String folder) {
+        set(SECOND_PLACE, folder);
     }
 
     /** Text size in per cent, 90 to 150. */

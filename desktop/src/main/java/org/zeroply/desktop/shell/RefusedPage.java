@@ -14,6 +14,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Machine;
@@ -40,6 +41,7 @@ public final class RefusedPage extends StackPane {
     private final Host host;
     private final FileChoice files;
     private final Clock clock;
+    private final @Nullable Path secondPlace;
     private final Label said = new Label();
     private final ProgressBar bar = new ProgressBar(0);
     private final FlowPane ways = new FlowPane(8, 8);
@@ -52,6 +54,7 @@ public final class RefusedPage extends StackPane {
         this.host = host;
         files = machine.files();
         clock = machine.clock();
+        secondPlace = machine.settings().secondPlace().orElse(null);
         getStyleClass().addAll("shell", "refused-page");
         MachineLook.apply(this, machine.settings());
         title.setText(Texts.of("refused." + refused.reason(), file.getFileName()));
@@ -113,7 +116,7 @@ public final class RefusedPage extends StackPane {
 
     private Optional<Backup> newestBackup() {
         try {
-            List<Backup> backups = new Backups(file, clock).list();
+            List<Backup> backups = new Backups(file, secondPlace, clock).list();
             return backups.stream().findFirst();
         } catch (IOException unreadable) {
             return Optional.empty();

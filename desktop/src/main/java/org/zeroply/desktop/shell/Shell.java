@@ -130,7 +130,7 @@ public final class Shell extends StackPane {
         firstCards.set(settings.get(FIRST_CARDS, "").isEmpty());
         firstCards.subscribe((before, now) -> settings.set(FIRST_CARDS, now ? "" : "away"));
         FileChoice files = machine.files();
-        desk = new WorkbookDesk(workbook, background, files, host, sheets);
+        desk = new WorkbookDesk(workbook, background, machine, host, sheets);
         ExactEndings endings = new ExactEndings(settings.endings(), machine.ticker());
         calculator = new CalculatorService(
                 background.calculating(),

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.function.BiConsumer;
 import java.util.function.LongConsumer;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
@@ -15,11 +16,16 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
+import org.zeroply.desktop.kit.Machine;
+import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
@@ -41,15 +47,18 @@ final class WorkbookDesk {
     private final Workbook workbook;
     private final Background background;
     private final FileChoice files;
+    private final MachineSettings settings;
     private final Host host;
     private final Sheets sheets;
 
-    WorkbookDesk(Workbook workbook, Background background, FileChoice files, Host host, Sheets sheets) {
+    WorkbookDesk(Workbook workbook, Background background, Machine machine, Host host, Sheets sheets) {
         this.workbook = workbook;
         this.background = background;
-        this.files = files;
+        files = machine.files();
+        settings = machine.settings();
         this.host = host;
         this.sheets = sheets;
+        workbook.keepBackupsIn(settings.secondPlace().orElse(null));
     }
 
     void openOther() {
@@ -61,13 +70,35 @@ final class WorkbookDesk {
                 .ifPresent(host::open);
     }
 
-    /** Makes today's backup, unless there is nothing in the workbook yet. */
+    /** Makes today's backup, unless there is nothing in the workbook yet, and brings it to the second place. */
     void backUpDaily() {
         background.read(() -> workbook.games().count() > 0 && workbook.backups().isDue(), due -> {
             if (due) {
-                background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> walk());
+                background.run(Texts.of("backups.making"), workbook::backUpDaily, made -> {
+                    copyToSecond();
+                    walk();
+                });
+            } else {
+                copyToSecond();
             }
         });
+    }
+
+    private void copyToSecond() {
+        Path second = settings.secondPlace().orElse(null);
+        if (second != null) {
+            background.run(
+                    Texts.of("backups.copying"),
+                    (progress, cancel) -> {
+                        workbook.backups().copyToSecond();
+                        return workbook.backups().isSecondMissing();
+                    },
+                    isMissing -> {
+                        if (isMissing) {
+                            sheets.say(Texts.of("backups.secondMissing", second));
+                        }
+                    });
+        }
     }
 
     /** A word if the workbook lies where it is not safe. */
@@ -136,37 +167,85 @@ final class WorkbookDesk {
     }
 
     private void showBackups(List<Backup> backups) {
-        if (backups.isEmpty()) {
-            sheets.show(Texts.of("backups.title"), new Label(Texts.of("backups.none")), List.of());
-            return;
-        }
-        ListView<Backup> list = new ListView<>();
-        list.setId("backups");
-        list.getStyleClass().add("plain-list");
-        list.setPrefSize(440, Math.min(300, 34 * backups.size() + 4));
-        list.setCellFactory(view -> new ListCell<>() {
-            @Override
-            protected void updateItem(@Nullable Backup backup, boolean empty) {
-                super.updateItem(backup, empty);
-                setText(backup == null || empty ? "" : line(backup));
-            }
-        });
-        list.getItems().setAll(backups);
-        list.getSelectionModel().select(0);
-        Button restore = new Button(Texts.of("backups.restore"));
-        restore.setId("backups-restore");
-        restore.getStyleClass().add("primary");
-        Label text = Widgets.paragraph(Texts.of("backups.text"));
+        Sheet[] sheet = new Sheet[1];
+        Label text = Widgets.paragraph(Texts.of(backups.isEmpty() ? "backups.none" : "backups.text"));
         text.getStyleClass().add("soft");
-        Sheet sheet = sheets.show(Texts.of("backups.title"), new VBox(10, text, list), List.of(restore));
-        restore.setOnAction(event -> {
-            Backup chosen = list.getSelectionModel().getSelectedItem();
-            if (chosen != null) {
-                sheet.close();
-                host.restore(workbook.file(), chosen);
-            }
-        });
-        list.requestFocus();
+        VBox content = new VBox(10, text);
+        List<Button> buttons = new ArrayList<>();
+        ListView<Backup> list = new ListView<>();
+        if (!backups.isEmpty()) {
+            list.setId("backups");
+            list.getStyleClass().add("plain-list");
+            list.setPrefSize(440, Math.min(300, 34 * backups.size() + 4));
+            list.setCellFactory(view -> new ListCell<>() {
+                @Override
+                protected void updateItem(@Nullable Backup backup, boolean empty) {
+                    super.updateItem(backup, empty);
+                    setText(backup == null || empty ? "" : line(backup));
+                }
+            });
+            list.getItems().setAll(backups);
+            list.getSelectionModel().select(0);
+            Button restore = new Button(Texts.of("backups.restore"));
+            restore.setId("backups-restore");
+            restore.getStyleClass().add("primary");
+            restore.setOnAction(event -> {
+                Backup chosen = list.getSelectionModel().getSelectedItem();
+                if (chosen != null) {
+                    sheet[0].close();
+                    host.restore(workbook.file(), chosen);
+                }
+            });
+            content.getChildren().add(list);
+            buttons.add(restore);
+        }
+        content.getChildren().add(secondPlace(() -> sheet[0].close()));
+        sheet[0] = sheets.show(Texts.of("backups.title"), content, buttons);
+        if (!backups.isEmpty()) {
+            list.requestFocus();
+        }
+    }
+
+    /** Where backups are kept besides, with ways to name another place or none. */
+    private HBox secondPlace(Runnable close) {
+        String named = settings.secondPlace().map(Path::toString).orElse("");
+        String said = named.isEmpty()
+                ? Texts.of("backups.second.none")
+                : workbook.backups().isSecondMissing()
+                        ? Texts.of("backups.second.missing", named)
+                        : Texts.of("backups.second", named);
+        Label label = Widgets.wrapped("");
+        label.setText(said);
+        label.setId("backups-second-said");
+        HBox.setHgrow(label, Priority.ALWAYS);
+        Button choose = new Button(Texts.of("backups.second.choose"));
+        choose.setId("backups-second");
+        choose.setMinWidth(Region.USE_PREF_SIZE);
+        choose.setOnAction(
+                event -> files.toFolder(Texts.of("backups.second.title")).ifPresent(folder -> {
+                    close.run();
+                    keepIn(folder.toString());
+                }));
+        HBox row = new HBox(8, label, choose);
+        row.setAlignment(Pos.CENTER_LEFT);
+        if (!named.isEmpty()) {
+            Button forget = new Button(Texts.of("backups.second.forget"));
+            forget.setId("backups-second-forget");
+            forget.setMinWidth(Region.USE_PREF_SIZE);
+            forget.setOnAction(event -> {
+                close.run();
+                keepIn("");
+            });
+            row.getChildren().add(forget);
+        }
+        return row;
+    }
+
+    private void keepIn(String folder) {
+        settings.setSecondPlace(folder);
+        workbook.keepBackupsIn(settings.secondPlace().orElse(null));
+        copyToSecond();
+        showBackups();
     }
 
     private static String line(Backup backup) {
