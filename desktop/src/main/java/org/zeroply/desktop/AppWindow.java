@@ -57,6 +57,11 @@ public final class AppWindow implements Host {
         stage.getIcons().addAll(Icon.draw(32), Icon.draw(128));
         stage.setMinWidth(1024);
         stage.setMinHeight(700);
+        stage.setOnCloseRequest(event -> {
+            if (session != null && session.shell().asksBeforeClosing(stage::close)) {
+                event.consume();
+            }
+        });
     }
 
     /** The workbook that is open, if one is. */

@@ -6,18 +6,24 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.List;
+import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
 import javafx.stage.Window;
+import javafx.stage.WindowEvent;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Sitting;
+import org.zeroply.coaching.Student;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.store.PaperShelf.Listed;
@@ -135,6 +141,102 @@ class TasksPlaceTest extends AtTheWindow {
         assertThat(done.tasks().getFirst().marked().points()).isGreaterThan(Points.of(10));
         keys(KeyCode.ESCAPE);
         stand.await("back at the paper", () -> stand.scene().lookup("#marked-points") == null);
+    }
+
+    private String focused() {
+        return Stand.onStage(() -> {
+            Node owner = stand.scene().getFocusOwner();
+            return owner == null || owner.getId() == null ? "" : owner.getId();
+        });
+    }
+
+    /** Nobody touches the mouse from the moment the sitting begins, and the window is closed in the middle of it. */
+    @Test
+    void aSittingKeepsTheKeyboardAndIsGoneOnWithAfterTheWindowWasClosed() throws IOException {
+        take("endings.pgn", ENDING);
+        sit("Quillan, Rhea");
+        stand.await("the caret in the first row", () -> focused().equals("sitting-row-1"));
+        robot.write("51.a5");
+        for (int i = 0; i < 12; i++) {
+            keys(KeyCode.TAB);
+            assertThat(Stand.onStage(() -> {
+                        Node at = stand.scene().getFocusOwner();
+                        while (at != null && !at.getStyleClass().contains("sitting")) {
+                            at = at.getParent();
+                        }
+                        return at != null;
+                    }))
+                    .as("Tab stays in the sitting")
+                    .isTrue();
+        }
+        fire("#sitting-leave");
+        keys(KeyCode.ESCAPE);
+        stand.await("the caret back", () -> focused().equals("sitting-row-1"));
+        robot.write(" c4");
+        Stage stage = (Stage) stand.scene().getWindow();
+        Stand.onStage(() -> {
+            WindowEvent asked = new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST);
+            stage.fireEvent(asked);
+            return true;
+        });
+        stand.await("the question", () -> stand.scene().lookup("#sitting-close-now") != null);
+        assertThat(Stand.onStage(stage::isShowing)).as("not without a word").isTrue();
+        keys(KeyCode.ESCAPE);
+        stand.await("the caret once more", () -> focused().equals("sitting-row-1"));
+        robot.write(" 52.Kd2");
+        stand.settle();
+        Path file = stand.workbook().file();
+        Stand.onStage(() -> {
+            stand.window().open(file);
+            return true;
+        });
+        stand.await("the offer", () -> stand.scene().lookup("#sitting-offer") != null);
+        assertThat(text("#sitting-offer")).contains("Quillan, Rhea").contains("Endings");
+        keys(KeyCode.ENTER);
+        stand.await(
+                "the sitting",
+                () -> stand.scene().lookup("#sitting-row-1") instanceof TextField row
+                        && row.getText().equals("51.a5 c4 52.Kd2"));
+        stand.await("the caret behind it", () -> focused().equals("sitting-row-1"));
+        robot.write(" Ka6");
+        assertThat(((TextField) stand.scene().lookup("#sitting-row-1")).getText())
+                .isEqualTo("51.a5 c4 52.Kd2 Ka6");
+        fire("#sitting-leave");
+        fire("#sitting-leave-now");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+    }
+
+    /** A second sitting of the same student only if one insists. */
+    @Test
+    void whoHasBegunGoesOnUnlessOneInsists() throws IOException {
+        take("endings.pgn", ENDING);
+        Listed paper = tasks().openProperty().get();
+        Student rhea = stand.workbook().sittings().keep(new Student(0, "Quillan, Rhea", 1650));
+        Sitting begun = stand.workbook()
+                .sittings()
+                .begin(
+                        paper.id(),
+                        stand.workbook().papers().read(paper.id()),
+                        rhea,
+                        Clock.systemUTC().instant());
+        run("command.tasks.sit");
+        robot.clickOn("#student-name");
+        robot.write("Quillan, Rhea");
+        robot.clickOn("#sheet-primary");
+        stand.await("the offer", () -> stand.scene().lookup("#sitting-again") != null);
+        keys(KeyCode.ESCAPE);
+        assertThat(stand.workbook().sittings().list()).hasSize(1);
+        run("command.tasks.sit");
+        robot.clickOn("#student-name");
+        robot.write("Quillan, Rhea");
+        robot.clickOn("#sheet-primary");
+        stand.await("the offer again", () -> stand.scene().lookup("#sitting-again") != null);
+        fire("#sitting-again");
+        stand.await("the sitting", () -> stand.scene().lookup("#sitting-commit") != null);
+        assertThat(stand.workbook().sittings().list())
+                .extracting(SittingShelf.Listed::id)
+                .hasSize(2)
+                .contains(begun.id());
     }
 
     @Test

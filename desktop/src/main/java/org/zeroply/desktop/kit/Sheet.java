@@ -5,6 +5,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
@@ -13,6 +14,7 @@ import javafx.scene.layout.VBox;
 /** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. the shell puts it away on Escape. */
 public final class Sheet extends StackPane {
     private final Runnable onClose;
+    private Node lastFocused;
 
     public Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
         this.onClose = onClose;
@@ -30,11 +32,22 @@ public final class Sheet extends StackPane {
         paper.getStyleClass().add("sheet");
         paper.setMaxSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
         getChildren().add(paper);
+        lastFocused = close;
+        addEventFilter(KeyEvent.ANY, event -> {
+            if (event.getTarget() instanceof Node node) {
+                lastFocused = node;
+            }
+        });
         setOnMousePressed(event -> {
             if (event.getTarget() == this) {
                 close();
             }
         });
+    }
+
+    /** Gives the keyboard back to where it was on the sheet. */
+    public void focusLast() {
+        lastFocused.requestFocus();
     }
 
     public void close() {

@@ -1,10 +1,11 @@
 package org.zeroply.desktop.shell;
 
-import java.util.ArrayList;
-import java.util.List;
+import java.util.LinkedHashMap;
+import java.util.SequencedMap;
 import java.util.function.Consumer;
-import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.layout.StackPane;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.task.SittingDesk;
 
@@ -14,8 +15,8 @@ final class Covers implements SittingDesk.Over {
     private final Runnable focusPlace;
     private final Consumer<Boolean> onChange;
 
-    /** The topmost first. */
-    private final List<Node> covering = new ArrayList<>();
+    /** What covers, with what takes the keyboard in it; the topmost first. */
+    private final SequencedMap<Parent, Runnable> covering = new LinkedHashMap<>();
 
     /** @param onChange told whether something covers the places now */
     Covers(StackPane window, Runnable focusPlace, Consumer<Boolean> onChange) {
@@ -28,24 +29,35 @@ final class Covers implements SittingDesk.Over {
         return !covering.isEmpty();
     }
 
-    @Override
-    public void show(Node view) {
-        covering.add(view);
-        onChange.accept(true);
-        // Above the frame, below the sheets of paper; what came first stays on top.
-        window.getChildren().add(1, view);
-        FxThread.later(view::requestFocus);
+    /** What covers the places; null if nothing does. */
+    @Nullable
+    Parent top() {
+        return covering.isEmpty() ? null : covering.firstEntry().getKey();
     }
 
-    @Override
-    public void hide(Node view) {
-        covering.remove(view);
-        window.getChildren().remove(view);
-        onChange.accept(isDown());
+    /** Gives the keyboard to what is on top. */
+    void focus() {
         if (isDown()) {
-            covering.getFirst().requestFocus();
+            covering.firstEntry().getValue().run();
         } else {
             focusPlace.run();
         }
+    }
+
+    @Override
+    public void show(Parent view, Runnable focus) {
+        covering.put(view, focus);
+        onChange.accept(true);
+        // Above the frame, below the sheets of paper; what came first stays on top.
+        window.getChildren().add(1, view);
+        FxThread.later(this::focus);
+    }
+
+    @Override
+    public void hide(Parent view) {
+        covering.remove(view);
+        window.getChildren().remove(view);
+        onChange.accept(isDown());
+        focus();
     }
 }

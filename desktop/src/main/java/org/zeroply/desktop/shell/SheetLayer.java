@@ -13,13 +13,13 @@ import org.zeroply.desktop.kit.Sheets;
 /** Sheets of paper over the whole window, and messages in the status line. */
 final class SheetLayer implements Sheets {
     private final StackPane window;
-    private final Runnable focusPlace;
+    private final Runnable focusBack;
     private final Consumer<String> say;
     private final Runnable listCommands;
 
-    SheetLayer(StackPane window, Runnable focusPlace, Consumer<String> say, Runnable listCommands) {
+    SheetLayer(StackPane window, Runnable focusBack, Consumer<String> say, Runnable listCommands) {
         this.window = window;
-        this.focusPlace = focusPlace;
+        this.focusBack = focusBack;
         this.say = say;
         this.listCommands = listCommands;
     }
@@ -29,7 +29,7 @@ final class SheetLayer implements Sheets {
         Sheet[] shown = new Sheet[1];
         Sheet sheet = new Sheet(heading, content, buttons, () -> {
             window.getChildren().remove(shown[0]);
-            focusPlace.run();
+            focusBack.run();
         });
         shown[0] = sheet;
         window.getChildren().add(sheet);

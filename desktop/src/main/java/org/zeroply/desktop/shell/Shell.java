@@ -18,6 +18,7 @@ import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -47,6 +48,7 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.CalculatorService;
 import org.zeroply.desktop.kit.Command;
 import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FocusRing;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineLook;
@@ -91,7 +93,7 @@ public final class Shell extends StackPane {
     private final Background background;
     private final Machine machine;
     private final MachineSettings settings;
-    private final Sheets sheets = new SheetLayer(this, this::focusPlace, this::say, this::listCommands);
+    private final Sheets sheets = new SheetLayer(this, this::focusBack, this::say, this::listCommands);
     private final CalculatorService calculator;
     private final WorkbookDesk desk;
     private final OpenGame reading;
@@ -178,6 +180,7 @@ public final class Shell extends StackPane {
         overlay.setPickOnBounds(false);
         overlay.getChildren().add(field.list());
         getChildren().addAll(frame, overlay);
+        FocusRing.keep(this, this::top);
     }
 
     private void begin() {
@@ -199,6 +202,7 @@ public final class Shell extends StackPane {
         games.index();
         desk.backUpDaily();
         desk.warnOfPlace();
+        tasksPlace.offerLeftSitting();
         // The first focus is set by the window when it opens; the place takes it over right after.
         FxThread.later(this::focusPlace);
     }
@@ -310,6 +314,27 @@ public final class Shell extends StackPane {
         place.focus();
     }
 
+    /** Where the keyboard belongs when a sheet of paper was put away. */
+    private void focusBack() {
+        Parent top = top();
+        if (top instanceof Sheet sheet) {
+            sheet.focusLast();
+        } else if (top instanceof PlayOutView view) {
+            view.focusBoard();
+        } else {
+            covers.focus();
+        }
+    }
+
+    /** What nothing is to be reached under: a sheet of paper, a sitting, a game played out; null where there is none. */
+    private @Nullable Parent top() {
+        if (getChildren().getLast() instanceof Sheet sheet) {
+            return sheet;
+        }
+        Parent cover = covers.top();
+        return cover == null && stage.getChildren().getLast() instanceof PlayOutView view ? view : cover;
+    }
+
     /** All commands, as the field lists them before anything is typed. */
     private void listCommands() {
         field.clear();
@@ -366,7 +391,7 @@ public final class Shell extends StackPane {
             }
             return;
         }
-        if (isCovered()) {
+        if (top() != null) {
             return;
         }
         int size = event.isShortcutDown() && !event.isAltDown() ? sizeStep(event.getCode()) : 0;
@@ -476,11 +501,6 @@ public final class Shell extends StackPane {
     /** While something covers the places, the rail leads nowhere. */
     private void lock(boolean is) {
         rail.values().forEach(button -> button.setDisable(is));
-    }
-
-    /** Whether something covers all places, under which nothing is to be reached: a game played out, a sitting. */
-    private boolean isCovered() {
-        return stage.getChildren().getLast() instanceof PlayOutView || covers.isDown();
     }
 
     // ---- from place to place
@@ -885,6 +905,11 @@ public final class Shell extends StackPane {
     /** The second window, if it was opened. */
     public @Nullable BoardWindow boardWindow() {
         return boardWindow;
+    }
+
+    /** Asks first if a sitting goes on; says whether it asked, and the window is to stay for now. */
+    public boolean asksBeforeClosing(Runnable close) {
+        return tasksPlace.asksBeforeClosing(close);
     }
 
     /** Writes everything down that is still being typed; called before the window closes. */

@@ -5,13 +5,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
-import javafx.scene.Node;
+import java.util.stream.Stream;
+import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
@@ -58,11 +61,20 @@ import org.zeroply.task.TaskKind;
 public final class SittingDesk implements ResultsPane.Actions {
     private static final long OPINION_MILLIS = 800;
 
+    /** The setting that names the sitting that goes on. */
+    private static final String GOING_ON = "left-sitting";
+
+    private static final DateTimeFormatter WHEN =
+            DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT);
+
     /** Puts something over all places, and takes it away again. */
     public interface Over {
-        void show(Node view);
+        /**
+         * @param focus gives the keyboard to where it belongs in it
+         */
+        void show(Parent view, Runnable focus);
 
-        void hide(Node view);
+        void hide(Parent view);
     }
 
     private final Workbook workbook;
@@ -78,6 +90,9 @@ public final class SittingDesk implements ResultsPane.Actions {
     private final Opponent opponent;
     private final ResultsPane results;
     private final Clock clock;
+
+    /** What somebody sits at the moment. */
+    private @Nullable SittingModel goingOn;
 
     SittingDesk(
             Workbook workbook,
@@ -165,14 +180,96 @@ public final class SittingDesk implements ResultsPane.Actions {
         });
     }
 
+    /** Who has begun the paper and not ended it goes on, but for the one who insists on sitting it once more. */
     private void begin(Student student) {
         OpenPaper open = openPaper();
+        background.read(
+                () -> unfinished()
+                        .filter(each ->
+                                each.paper() == open.id() && each.student().id() == student.id())
+                        .findFirst(),
+                begun -> begun.ifPresentOrElse(
+                        listed -> offer(listed, () -> beginAnew(open, student)), () -> beginAnew(open, student)));
+    }
+
+    private void beginAnew(OpenPaper open, Student student) {
         background.write(
                 () -> {
                     Student kept = workbook.sittings().keep(student);
                     return workbook.sittings().begin(open.id(), open.paper(), kept, clock.instant());
                 },
                 this::sit);
+    }
+
+    private Stream<SittingShelf.Listed> unfinished() {
+        return workbook.sittings().list().stream().filter(each -> !each.isDone());
+    }
+
+    /** The sitting that was going on when the workbook was closed is offered first. */
+    void offerLeft() {
+        background.read(
+                () -> workbook.settings()
+                        .get(GOING_ON)
+                        .flatMap(id -> unfinished()
+                                .filter(each -> Long.toString(each.id()).equals(id))
+                                .findFirst()),
+                left -> left.ifPresent(listed -> offer(listed, null)));
+    }
+
+    /** @param anew begins another one; null where that is not in question */
+    private void offer(SittingShelf.Listed listed, @Nullable Runnable anew) {
+        background.read(() -> workbook.sittings().read(listed.id()), begun -> {
+            SittingModel model = new SittingModel(begun, workbook, background, clock);
+            Label text = Widgets.paragraph(Texts.of(
+                    model.isRunning() ? "sitting.goesOn.text" : "sitting.stands.text",
+                    listed.student().name(),
+                    listed.name(),
+                    WHEN.format(listed.begun().atZone(clock.getZone())),
+                    model.number(),
+                    listed.tasks(),
+                    TaskTexts.clock(model.left())));
+            text.setId("sitting-offer");
+            Button goOn = FormParts.primary("sitting.goOnWith");
+            List<Button> buttons = new ArrayList<>(List.of(goOn));
+            Button again = new Button(Texts.of("sitting.again"));
+            again.setId("sitting-again");
+            if (anew != null) {
+                buttons.add(again);
+            }
+            Sheet sheet = sheets.show(Texts.of("sitting.begun.title"), text, buttons);
+            goOn.setOnAction(event -> {
+                sheet.close();
+                open(listed);
+            });
+            again.setOnAction(event -> {
+                sheet.close();
+                if (anew != null) {
+                    anew.run();
+                }
+            });
+            FxThread.later(goOn::requestFocus);
+        });
+    }
+
+    /** Asks first if a sitting goes on; says whether it asked. Without pauses its clock goes on meanwhile. */
+    boolean asksBeforeClosing(Runnable close) {
+        SittingModel sitter = goingOn;
+        if (sitter == null || sitter.isDone()) {
+            return false;
+        }
+        boolean stands = sitter.sittingProperty().get().mayPause();
+        Button closeNow = new Button(Texts.of("sitting.close.now"));
+        closeNow.setId("sitting-close-now");
+        Sheet sheet = sheets.show(
+                Texts.of("sitting.close.title"),
+                Widgets.paragraph(Texts.of(stands ? "sitting.close.stands" : "sitting.close.goesOn")),
+                List.of(closeNow));
+        closeNow.setOnAction(event -> {
+            sitter.pause();
+            sheet.close();
+            close.run();
+        });
+        return true;
     }
 
     /** The paper that is open, with its id. */
@@ -186,6 +283,8 @@ public final class SittingDesk implements ResultsPane.Actions {
     /** Sits a paper, or goes on where it was left. */
     private void sit(Sitting sitting) {
         SittingModel sitter = new SittingModel(sitting, workbook, background, clock);
+        goingOn = sitter;
+        background.write(() -> workbook.settings().set(GOING_ON, Long.toString(sitting.id())));
         SittingView[] shown = new SittingView[1];
         SittingView sheet = new SittingView(
                 sitter,
@@ -193,12 +292,18 @@ public final class SittingDesk implements ResultsPane.Actions {
                 this::answer,
                 () -> askToLeave(sitter),
                 () -> background.later(() -> {
+                    goingOn = null;
                     over.hide(shown[0]);
                     // Behind what is still being written.
-                    background.write(() -> workbook.sittings().read(sitting.id()), this::showMarked);
+                    background.write(
+                            () -> {
+                                workbook.settings().set(GOING_ON, "");
+                                return workbook.sittings().read(sitting.id());
+                            },
+                            this::showMarked);
                 }));
         shown[0] = sheet;
-        over.show(sheet);
+        over.show(sheet, sheet::focusWriting);
     }
 
     private void askToLeave(SittingModel sitter) {
@@ -257,7 +362,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                 () -> new Shown(MarkedSitting.of(sitting), workbook.sittings().results(paper)), shown -> {
                     Marked marked = new Marked(shown);
                     marked.view = new MarkedView(shown.marked(), ResultTable.latest(shown.all()), marked);
-                    over.show(marked.view);
+                    over.show(marked.view, marked.view::requestFocus);
                 });
     }
 

@@ -260,7 +260,11 @@ public final class SittingView extends BorderPane {
         boolean stopped = !model.isRunning();
         pause.setVisible(sitting.mayPause());
         pause.setText(Texts.of(stopped ? "sitting.goOn" : "sitting.pause"));
+        boolean goesOnAgain = sheet.isDisable() && !stopped;
         sheet.setDisable(stopped);
+        if (goesOnAgain) {
+            FxThread.later(this::focusWriting);
+        }
         board.setVisible(sitting.showsDiagram() && !stopped);
         list.setVisible(!sitting.showsDiagram() && !stopped);
         if (!choice.isFocused()) {
@@ -320,7 +324,16 @@ public final class SittingView extends BorderPane {
             if (script().rows().isEmpty()) {
                 model.setRow(0, "");
             }
-            FxThread.later(() -> focusRow(0, false));
+            FxThread.later(this::focusWriting);
+        }
+    }
+
+    /** Gives the keyboard to the row one wrote in last, at first to the first one; to the board where one plays on. */
+    void focusWriting() {
+        if (rows.getChildren().isEmpty()) {
+            board.requestFocus();
+        } else {
+            focusRow(Math.min(lastRow, rows.getChildren().size() - 1), true);
         }
     }
 

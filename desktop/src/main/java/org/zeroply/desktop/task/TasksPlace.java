@@ -79,6 +79,16 @@ public final class TasksPlace implements Place {
         desk.fromReading();
     }
 
+    /** Asks first if a sitting goes on; says whether it asked. */
+    public boolean asksBeforeClosing(Runnable close) {
+        return desk.sittings().asksBeforeClosing(close);
+    }
+
+    /** Offers to go on with a sitting that was going on when the workbook was closed. */
+    public void offerLeftSitting() {
+        desk.sittings().offerLeft();
+    }
+
     @Override
     public String name() {
         return "TASKS";
