@@ -7,7 +7,10 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
@@ -79,6 +82,11 @@ class InterfaceTest extends AtTheWindow {
         stand.await("the game", () -> reading().openProperty().get());
     }
 
+    private String focused() {
+        return Stand.onStage(() -> Objects.requireNonNullElse(
+                Objects.requireNonNull(stand.scene().getFocusOwner()).getId(), ""));
+    }
+
     @Test
     void theWholeWayByKeyboard() throws IOException {
         importMessy();
@@ -121,6 +129,25 @@ class InterfaceTest extends AtTheWindow {
         keys(KeyCode.ENTER);
         assertThat(moves()).contains("(2. Nf3 Nf6 3. e3 Bf5 4. Nh4)");
         assertThat(pad.getText()).isEmpty();
+        String taken = moves();
+
+        // The keyboard stays on the sheet: Down on the result picks another one, Tab goes round.
+        keys(KeyCode.ALT, KeyCode.D);
+        keys(KeyCode.TAB);
+        keys(KeyCode.TAB);
+        assertThat(focused()).isEqualTo("tag-Result");
+        keys(KeyCode.DOWN);
+        assertThat(focused()).isEqualTo("tag-Result");
+        Set<String> passed = new HashSet<>();
+        for (int i = 0; i < 14; i++) {
+            keys(KeyCode.TAB);
+            passed.add(focused());
+        }
+        assertThat(passed).contains("tag-White", "tag-Result", "tag-Round", "details-keep", "sheet-close");
+        assertThat(passed)
+                .allMatch(id -> id.startsWith("tag-") || id.equals("details-keep") || id.equals("sheet-close"));
+        keys(KeyCode.ESCAPE);
+        assertThat(moves()).isEqualTo(taken);
 
         // A note, then undo and redo of note and line.
         keys(KeyCode.ALT, KeyCode.N);

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
@@ -309,6 +310,34 @@ class RepertoirePlaceTest extends AtTheWindow {
         assertThat(repertoire().line(repertoire().nodeProperty().get()))
                 .as("the field is empty, so the arrow walks, to the answer before")
                 .isEqualTo("1.d4");
+        // A click on a reply leads on, and typing goes on from there.
+        int answers = repertoire().repertoire().size();
+        Stand.onStage(() -> {
+            repertoire().go(Repertoire.ROOT);
+            return true;
+        });
+        Stand.onStage(() -> {
+            Button reply = robot.lookup(".move-link")
+                    .match((Button link) -> link.getText().startsWith("1.d4"))
+                    .queryButton();
+            // As a click does; it stands further down than the card shows.
+            reply.requestFocus();
+            reply.fire();
+            return true;
+        });
+        stand.settle();
+        robot.write("f5 a4");
+        keys(KeyCode.ENTER);
+        stand.await("the line from there", () -> repertoire().repertoire().size() > answers);
+        assertThat(repertoire().line(repertoire().nodeProperty().get())).isEqualTo("1.d4 f5 2.a4");
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.await("taken back", () -> repertoire().repertoire().size() == answers);
+        Stand.onStage(() -> {
+            repertoire().go(Repertoire.ROOT);
+            return true;
+        });
+        robot.write("d4");
+        keys(KeyCode.ENTER);
         robot.write("f5 h4");
         keys(KeyCode.ENTER);
         assertThat(repertoire().line(repertoire().nodeProperty().get())).isEqualTo("1.d4 f5 2.h4");

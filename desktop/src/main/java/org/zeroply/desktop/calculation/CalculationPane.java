@@ -35,6 +35,7 @@ import org.zeroply.asking.QuestionReport;
 import org.zeroply.asking.Questions;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.game.VerdictSign;
+import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
@@ -239,7 +240,7 @@ public final class CalculationPane extends VBox {
         CheckBox drawn = new CheckBox(Texts.of("calculation.threatsShown"));
         drawn.setId("calculation-threats-shown");
         drawn.selectedProperty().bindBidirectional(model.threatsShownProperty());
-        ChoiceBox<Integer> lines = new ChoiceBox<>(FXCollections.observableArrayList());
+        ChoiceBox<Integer> lines = Choices.byArrows(new ChoiceBox<>(FXCollections.observableArrayList()));
         for (int i = 1; i <= Question.MOST_LINES; i++) {
             lines.getItems().add(i);
         }

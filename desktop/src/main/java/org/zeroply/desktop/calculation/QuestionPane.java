@@ -29,6 +29,7 @@ import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.Given;
 import org.zeroply.asking.Parameter;
 import org.zeroply.asking.QuestionReport;
+import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
@@ -238,7 +239,7 @@ final class QuestionPane extends VBox {
 
     private ChoiceBox<@Nullable Side> sides(Parameter.OneSide parameter) {
         ChoiceBox<@Nullable Side> sides =
-                new ChoiceBox<>(FXCollections.observableArrayList(null, Side.WHITE, Side.BLACK));
+                Choices.byArrows(new ChoiceBox<>(FXCollections.observableArrayList(null, Side.WHITE, Side.BLACK)));
         sides.setId(id(parameter));
         sides.setAccessibleText(Words.of(parameter.words()));
         sides.setConverter(new StringConverter<>() {

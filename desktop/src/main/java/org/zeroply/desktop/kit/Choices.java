@@ -5,6 +5,8 @@ import java.util.function.Function;
 import javafx.collections.FXCollections;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 
@@ -28,6 +30,23 @@ public final class Choices {
         });
         box.getItems().addAll(values);
         box.setValue(values.getFirst());
+        return byArrows(box);
+    }
+
+    /** Has Up and Down pick another value; otherwise they lead to whatever stands above and below. Space opens the list. */
+    public static <T extends @Nullable Object> ChoiceBox<T> byArrows(ChoiceBox<T> box) {
+        box.addEventFilter(KeyEvent.ANY, event -> {
+            boolean isDown = event.getCode() == KeyCode.DOWN;
+            if (box.isShowing() || event.isAltDown() || !isDown && event.getCode() != KeyCode.UP) {
+                return;
+            }
+            if (event.getEventType() == KeyEvent.KEY_PRESSED && isDown) {
+                box.getSelectionModel().selectNext();
+            } else if (event.getEventType() == KeyEvent.KEY_PRESSED) {
+                box.getSelectionModel().selectPrevious();
+            }
+            event.consume();
+        });
         return box;
     }
 

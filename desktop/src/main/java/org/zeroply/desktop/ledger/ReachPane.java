@@ -19,6 +19,7 @@ import javafx.util.StringConverter;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.board.Mark;
 import org.zeroply.desktop.board.Trace;
+import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.ledger.Reach;
@@ -37,7 +38,7 @@ final class ReachPane extends VBox {
     private static final int LONGEST_TOLD = 6;
 
     private final LedgerModel model;
-    private final ChoiceBox<@Nullable Square> pieces = new ChoiceBox<>();
+    private final ChoiceBox<@Nullable Square> pieces = Choices.byArrows(new ChoiceBox<>());
     private final TextField goal = new TextField();
     private final ToggleGroup boards = new ToggleGroup();
     private final ToggleButton here = Chips.oneOf(boards, "reach.here", "reach-here");

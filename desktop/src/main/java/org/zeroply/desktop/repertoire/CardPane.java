@@ -57,6 +57,7 @@ final class CardPane extends VBox {
     private final SoundnessModel soundness;
     private final RepertoireReview checks;
     private final Consumer<Optional<Guard>> onGuard;
+    private final Runnable focusPlace;
     private final BoardView board = new BoardView();
     private final Label number = new Label();
     private final LineField line;
@@ -90,13 +91,16 @@ final class CardPane extends VBox {
 
     /**
      * @param onGuard edits a guard of the answer that is shown, or makes one
+     * @param focusPlace gives the keyboard to the tree, where moves can be typed
      */
     CardPane(
             RepertoireModel model,
             SoundnessModel soundness,
             RepertoireReview checks,
-            Consumer<Optional<Guard>> onGuard) {
+            Consumer<Optional<Guard>> onGuard,
+            Runnable focusPlace) {
         super(8);
+        this.focusPlace = focusPlace;
         this.model = model;
         this.soundness = soundness;
         this.checks = checks;
@@ -398,8 +402,19 @@ final class CardPane extends VBox {
     private Button link(String text, int to) {
         Button button = new Button(text);
         button.getStyleClass().add("move-link");
-        button.setOnAction(event -> model.go(to));
+        button.setOnAction(event -> follow(() -> model.go(to)));
         return button;
+    }
+
+    /** Goes along a move. The button goes with the position it was at, so the keyboard must not stay with it. */
+    private void follow(Runnable step) {
+        step.run();
+        if (line.getLength() > 0) {
+            line.requestFocus();
+            line.end();
+        } else {
+            focusPlace.run();
+        }
     }
 
     private void showNext(Repertoire.Node node) {
@@ -419,7 +434,7 @@ final class CardPane extends VBox {
                     Button open = new Button(text);
                     open.getStyleClass().addAll("move-link", "open-link");
                     open.setTooltip(new Tooltip(Texts.of("card.addReply")));
-                    open.setOnAction(event -> model.play(share.move()));
+                    open.setOnAction(event -> follow(() -> model.play(share.move())));
                     next.getChildren().add(open);
                 }
             }

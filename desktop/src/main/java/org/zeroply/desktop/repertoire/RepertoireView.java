@@ -71,7 +71,7 @@ public final class RepertoireView extends StackPane {
     private final ListsPane lists;
     private final CardPane card;
     private final ComboBox<Listed> which = new ComboBox<>();
-    private final ChoiceBox<String> approach = new ChoiceBox<>();
+    private final ChoiceBox<String> approach = Choices.byArrows(new ChoiceBox<>());
     private final Label sums = new Label();
     private final Label basis = new Label();
     private final TextField find = new TextField();
@@ -97,7 +97,7 @@ public final class RepertoireView extends StackPane {
         this.actions = actions;
         getStyleClass().add("repertoire");
         lists = new ListsPane(model, soundness, checks, this::showGame);
-        card = new CardPane(model, soundness, checks, actions::guard);
+        card = new CardPane(model, soundness, checks, actions::guard, this::focusPlace);
         flow.setId("repertoire-flow");
         flow.currentProperty().bind(model.nodeProperty());
         flow.dataProperty().bind(model.flowProperty());

@@ -1,10 +1,16 @@
 package org.zeroply.desktop.shell;
 
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.StackPane;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.zeroply.desktop.board.BoardView;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.MachineLook;
@@ -14,6 +20,9 @@ import org.zeroply.desktop.kit.Texts;
 /** The second window: the board alone, for a student or a projector. It shows no figures and takes no moves. */
 public final class BoardWindow {
     private static final double SIZE = 640;
+
+    /** So much of the lesser side of another screen. */
+    private static final double FILLED = .92;
 
     private final Stage stage = new Stage();
     private final StackPane root;
@@ -46,8 +55,34 @@ public final class BoardWindow {
         MachineLook.apply(root, settings);
     }
 
-    void show() {
+    /** Shows it in front: on another screen if there is one, to be seen from afar. */
+    void show(Window beside) {
+        if (stage.getOwner() == null) {
+            // A window that belongs to another one stays in front of it.
+            stage.initOwner(beside);
+        }
+        Rectangle2D at = new Rectangle2D(beside.getX(), beside.getY(), beside.getWidth(), beside.getHeight());
+        other(at, Screen.getScreens().stream().map(Screen::getVisualBounds).toList())
+                .ifPresent(screen -> {
+                    double size = FILLED * Math.min(screen.getWidth(), screen.getHeight());
+                    stage.setWidth(size);
+                    stage.setHeight(size);
+                    stage.setX(screen.getMinX() + (screen.getWidth() - size) / 2);
+                    stage.setY(screen.getMinY() + (screen.getHeight() - size) / 2);
+                });
         stage.show();
+        stage.toFront();
+    }
+
+    /** The largest screen on which a window is not, by the middle of the window; empty if there is only one. */
+    static Optional<Rectangle2D> other(Rectangle2D window, List<Rectangle2D> screens) {
+        double x = window.getMinX() + window.getWidth() / 2;
+        double y = window.getMinY() + window.getHeight() / 2;
+        return screens.size() < 2
+                ? Optional.empty()
+                : screens.stream()
+                        .filter(screen -> !screen.contains(x, y))
+                        .max(Comparator.comparingDouble(screen -> screen.getWidth() * screen.getHeight()));
     }
 
     boolean isShowing() {

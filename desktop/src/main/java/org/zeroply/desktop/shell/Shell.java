@@ -823,10 +823,11 @@ public final class Shell extends StackPane {
         if (window != null && window.isShowing()) {
             window.close();
         } else {
-            boardWindow = new BoardWindow(reading, settings);
-            boardWindow.show();
-            // One goes on working here; the other window only shows.
-            getScene().getWindow().requestFocus();
+            BoardWindow opened = new BoardWindow(reading, settings);
+            boardWindow = opened;
+            opened.show(getScene().getWindow());
+            // One goes on working here; the other window only shows. The system gives it the keyboard a moment later.
+            FxThread.later(getScene().getWindow()::requestFocus);
         }
     }
 
