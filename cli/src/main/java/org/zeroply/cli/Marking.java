@@ -51,7 +51,8 @@ final class Marking {
             contents.gameFaults()
                     .forEach(fault -> command.line()
                             .getErr()
-                            .println(file + ", line " + fault.line() + ": " + fault.token() + ": " + fault.reason()));
+                            .println(file + ", line " + fault.line() + ": "
+                                    + (fault.token().isEmpty() ? "" : fault.token() + ": ") + fault.reason()));
             contents.faults()
                     .forEach(fault -> command.line()
                             .getErr()
@@ -78,8 +79,8 @@ final class Marking {
             ScriptText.Contents scripts = ScriptText.read(InputFile.text(script));
             scripts.faults()
                     .forEach(fault -> line().getErr()
-                            .println(script + ", row " + fault.row() + ": no " + fault.kind() + " \"" + fault.value()
-                                    + "\""));
+                            .println(script + ", line " + fault.row() + ": \"" + fault.kind() + ": " + fault.value()
+                                    + "\" makes no sense and is left out"));
             boolean faults = !contents.faults().isEmpty() || !scripts.faults().isEmpty();
             for (int number : scripts.scripts().keySet()) {
                 if (number > tasks.size()) {

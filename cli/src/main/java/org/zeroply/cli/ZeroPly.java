@@ -2,8 +2,11 @@ package org.zeroply.cli;
 
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStreamWriter;
+import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.NoSuchFileException;
@@ -61,7 +64,16 @@ public final class ZeroPly {
     private ZeroPly() {}
 
     public static void main(String[] arguments) {
-        System.exit(commandLine().execute(arguments));
+        System.exit(commandLine(System.out, System.err).execute(arguments));
+    }
+
+    static CommandLine commandLine(PrintStream out, PrintStream err) {
+        return commandLine().setOut(printer(out)).setErr(printer(err));
+    }
+
+    private static PrintWriter printer(PrintStream out) {
+        return new PrintWriter(
+                new TerminalWriter(new BufferedWriter(new OutputStreamWriter(out, out.charset()))), true);
     }
 
     static CommandLine commandLine() {

@@ -2,9 +2,12 @@ package org.zeroply.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -151,5 +154,79 @@ class BadInputTest {
         int exit = ZeroPly.commandLine().setOut(new PrintWriter(out, true)).execute(command, "--help");
         assertThat(exit).isZero();
         assertThat(out.toString()).contains("FEN", "--json");
+    }
+
+    private static final String PAPER = """
+            [Event "P"]
+            [SetUp "1"]
+            [FEN "8/1k6/1P6/2p5/P7/8/4K3/8 w - - 2 51"]
+            [TaskKind "calculate"]
+
+            {[%mark 1|0|choose|5|no move|because|e1e8]} 51. a5 {[%mark 2|0|find|2|found|well|]} c4
+            52. Kd2 {[%mark 3|0|judge|3|verdict||white-winning]} *
+            """;
+
+    private record Marked(int exit, String out, String err) {}
+
+    /** As a terminal gets it. */
+    private static Marked mark(Path paper, Path script) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ByteArrayOutputStream err = new ByteArrayOutputStream();
+        int exit = ZeroPly.commandLine(
+                        new PrintStream(out, true, StandardCharsets.UTF_8),
+                        new PrintStream(err, true, StandardCharsets.UTF_8))
+                .execute("mark", paper.toString(), script.toString());
+        return new Marked(exit, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void aScriptIsMarkedWhateverEditorSavedItAndWhateverIsWrongWithItsPaper() throws IOException {
+        Path paper = Files.writeString(folder.resolve("paper.pgn"), PAPER);
+        Path wide = Files.write(folder.resolve("wide.pgn"), PAPER.getBytes(StandardCharsets.UTF_16));
+        String text = "task: 1\n# Zoë\n51.a5 c4 52.Kd2 +-\n";
+        for (Charset charset : List.of(
+                StandardCharsets.UTF_8,
+                StandardCharsets.UTF_16,
+                StandardCharsets.UTF_16LE,
+                StandardCharsets.UTF_16BE,
+                StandardCharsets.ISO_8859_1)) {
+            Path script = Files.write(folder.resolve("script.txt"), text.getBytes(charset));
+            for (Path each : List.of(paper, wide)) {
+                Marked marked = mark(each, script);
+                assertThat(marked.exit()).as(charset.name()).isZero();
+                assertThat(marked.out())
+                        .contains("5 out of 5")
+                        .contains("e1e8 is no legal move, so this item earns nothing");
+            }
+        }
+    }
+
+    @Test
+    void whatAScriptGetsWrongIsToldWithItsLineAndTheRestIsMarked() throws IOException {
+        Path paper = Files.writeString(folder.resolve("paper.pgn"), PAPER);
+        Path script = Files.writeString(folder.resolve("script.txt"), """
+                task: 1
+                used: 99999999999
+                answer 99999999999: White
+                51.a5 c4 52.Kd2 | w++
+                @99999999999 52.Kd2
+                99999999999.a5
+                51.a5 | \u001b[31mred\u009b0m\u202e
+                """);
+        Marked marked = mark(paper, script);
+        assertThat(marked.exit()).isEqualTo(ZeroPly.FAULTS);
+        assertThat(marked.err())
+                .contains("script.txt, line 2: \"used: 99999999999\" makes no sense")
+                .contains("script.txt, line 3: \"answer 99999999999: White\" makes no sense");
+        assertThat(marked.out())
+                .contains("5 out of 5")
+                .contains("there is no row 99999999999 above this one")
+                .contains("99999999999.a5");
+        assertThat(marked.out() + marked.err())
+                .as("a terminal gets no orders")
+                .contains("\\u001b[31mred\\u009b0m\\u202e")
+                .doesNotContainPattern("[\\x00-\\x08\\x0b-\\x1f\\x7f-\\x9f\\u202e]");
+        assertThat(mark(folder, script).err()).contains("is a folder, not a file");
+        assertThat(mark(paper, folder).err()).contains("is a folder, not a file");
     }
 }

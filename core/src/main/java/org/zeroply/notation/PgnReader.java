@@ -31,7 +31,7 @@ import org.zeroply.words.Words;
  *
  * <p>A move that is illegal or unreadable ends only its own line. The moves before it are kept, and the rest of that
  * line is kept as text in a note behind the last good move, so that nothing of the file is lost. Text is UTF-8, and a
- * tag or comment that is not valid UTF-8 is taken for Windows-1252. Bounds against hostile files are constants below;
+ * tag or comment that is not valid UTF-8 is taken for Windows-1252; a file may be in UTF-16. Bounds against hostile files are constants below;
  * every cut is reported.
  */
 public final class PgnReader {
@@ -45,7 +45,6 @@ public final class PgnReader {
     private static final int MOST_FAULTS = 50;
 
     private static final byte[] UTF8_MARK = {(byte) 0xEF, (byte) 0xBB, (byte) 0xBF};
-    private static final byte[][] UTF16_MARKS = {{(byte) 0xFF, (byte) 0xFE}, {(byte) 0xFE, (byte) 0xFF}};
     private static final byte[] EVENT_TAG = {'[', 'E', 'v', 'e', 'n', 't', ' '};
     private static final Set<String> STANDARD_VARIANTS =
             Set.of("", "standard", "normal", "chess", "classical", "from position", "?", "-");
@@ -64,7 +63,7 @@ public final class PgnReader {
     private int unreportedFaults;
 
     public PgnReader(InputStream in) {
-        source = new ByteSource(in);
+        source = new ByteSource(new Utf8Stream(in));
     }
 
     /** How many bytes of the stream have been used, for showing progress. */
@@ -83,9 +82,8 @@ public final class PgnReader {
         number++;
         if (!started) {
             started = true;
-            PgnEntry refused = readMark();
-            if (refused != null) {
-                return refused;
+            if (source.startsWith(UTF8_MARK)) {
+                source.skip(UTF8_MARK.length);
             }
         }
         skipBlanks();
@@ -109,22 +107,6 @@ public final class PgnReader {
         tags.remove("Result");
         tags.entrySet().removeIf(tag -> PgnWriter.isUnknown(tag.getKey(), tag.getValue()));
         return new PgnEntry.Read(number, line, new Game(new Tags(tags), moves.tree.build(), result), faults);
-    }
-
-    private @Nullable PgnEntry readMark() throws IOException {
-        if (source.startsWith(UTF8_MARK)) {
-            source.skip(UTF8_MARK.length);
-        }
-        for (byte[] mark : UTF16_MARKS) {
-            if (source.startsWith(mark)) {
-                while (source.read() != ByteSource.END) {
-                    // A text of two bytes a letter holds nothing that could be read here.
-                }
-                fault("", "pgn.utf16");
-                return new PgnEntry.Skipped(number, 1, faults);
-            }
-        }
-        return null;
     }
 
     private void fault(String what, String key, Object... arguments) {

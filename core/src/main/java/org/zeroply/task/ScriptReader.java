@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.notation.LineReader;
 import org.zeroply.notation.LineReading;
@@ -26,13 +27,17 @@ public final class ScriptReader {
     /** Stands before a row that was struck out. */
     public static final String STRUCK = "~";
 
-    /** The word without the bar that sets it off, as it is written on paper. */
-    private static final Pattern BARE_SURVIVES = Pattern.compile("\\s+" + SURVIVES + "\\s*$", Pattern.CASE_INSENSITIVE);
+    /** The last words of a row, one to three. */
+    private static final List<Pattern> ENDS = Stream.of(3, 2, 1)
+            .map(words -> Pattern.compile("\\s((?:\\S+\\s+){" + (words - 1) + "}\\S+)\\s*$"))
+            .toList();
 
-    private static final Pattern ROW =
-            Pattern.compile("\\s*(~)?\\s*(?:@\\s*(\\d{1,4}))?([^|]*)(\\|.*)?", Pattern.DOTALL);
+    /** No number of a move or a row has more. */
+    private static final int MOST_DIGITS = 4;
+
+    private static final Pattern ROW = Pattern.compile("\\s*(~)?\\s*(?:@\\s*(\\d+))?([^|]*)(\\|.*)?", Pattern.DOTALL);
     private static final Pattern NUMBER =
-            Pattern.compile("\\s*(\\d{1,4})\\s*(\\.{2,}|…|\\.(?:\\s*\\.)*)?\\s*(?![-\\d/oO0])");
+            Pattern.compile("\\s*(\\d+)\\s*(\\.{2,}|…|\\.(?:\\s*\\.)*)?\\s*(?![-\\d/oO0])");
 
     private final Position start;
     private final LineReader reader;
@@ -103,9 +108,26 @@ public final class ScriptReader {
                         played.fault()));
     }
 
+    /** A row with the bar that sets its verdict off, where one was written without it, as on paper. */
+    private static String withBar(String text) {
+        for (Pattern end : ENDS) {
+            Matcher last = end.matcher(text);
+            if (last.find() && isVerdict(last.group(1))) {
+                return text.substring(0, last.start()) + " | " + last.group(1);
+            }
+        }
+        return text;
+    }
+
+    /** A sign or words that no move could be. */
+    private static boolean isVerdict(String text) {
+        boolean isNoMove = text.contains(" ") || !text.chars().allMatch(Character::isLetterOrDigit);
+        return text.equalsIgnoreCase(SURVIVES)
+                || isNoMove && Opinion.parse(text).isPresent();
+    }
+
     private void row(String text) {
-        Matcher row = ROW.matcher(
-                text.contains("|") ? text : BARE_SURVIVES.matcher(text).replaceFirst(" | " + SURVIVES));
+        Matcher row = ROW.matcher(text.contains("|") ? text : withBar(text));
         if (!row.matches()) {
             throw new IllegalStateException("every text is a row, was " + text);
         }
@@ -149,9 +171,14 @@ public final class ScriptReader {
     private Origin origin(@Nullable String named, String moves) {
         Matcher number = NUMBER.matcher(moves);
         boolean numbered = number.lookingAt() && number.end() > 0;
+        if (numbered && number.group(1).length() > MOST_DIGITS) {
+            return Origin.none(
+                    number.group().strip(),
+                    Words.of("script.nowhere", moves.strip().split("\\s+")[0]));
+        }
         int plies = numbered ? plies(Integer.parseInt(number.group(1)), number.group(2)) : -1;
         if (named != null) {
-            int wanted = Integer.parseInt(named);
+            int wanted = named.length() > MOST_DIGITS ? 0 : Integer.parseInt(named);
             if (wanted < 1 || wanted > lines.size()) {
                 return Origin.none("@" + named, Words.of("script.noRow", named));
             }

@@ -24,6 +24,9 @@ public final class ScriptText {
             "\\s*(task|lang|student|paper|sat|used|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)",
             Pattern.CASE_INSENSITIVE);
 
+    /** Of the number of a question. */
+    private static final int MOST_DIGITS = 4;
+
     private ScriptText() {}
 
     /**
@@ -55,7 +58,7 @@ public final class ScriptText {
      * A header that was left out.
      *
      * @param row of the text, from 1
-     * @param kind what is wrong: {@code task}, {@code lang}, {@code sat} or {@code used}
+     * @param kind the header that is wrong, such as {@code task} or {@code lang}
      * @param value what stood there
      */
     public record Fault(int row, String kind, String value) {}
@@ -116,6 +119,10 @@ public final class ScriptText {
                 } else {
                     faults.add(new Fault(number, "used", value));
                 }
+                continue;
+            }
+            if (name.startsWith("answer") && name.replaceAll("\\D", "").length() > MOST_DIGITS) {
+                faults.add(new Fault(number, header.group(1).strip(), value));
                 continue;
             }
             if (name.equals("lang")) {

@@ -7,6 +7,7 @@ import static org.zeroply.task.TaskPgn.SETTLED;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -30,6 +31,8 @@ import org.zeroply.words.Words;
 final class TaskReader {
     /** Detail of an item to consider for which a verdict is enough. */
     static final String VERDICT = "verdict";
+
+    private static final int MOST_NUMBERED = 9_999;
 
     private final Game game;
     private final long number;
@@ -225,13 +228,19 @@ final class TaskReader {
     }
 
     private boolean put(int node, Command command, List<String> text, Item item) {
-        Optional<Integer> own = whole(text.get(0), 1, 9999);
-        Optional<Integer> group = whole(text.get(1), 0, 9999);
-        if (own.isEmpty() || group.isEmpty() || parts.containsKey(own.get())) {
-            fault(place(node), "taskFile.number", command.value());
+        Optional<Integer> own = whole(text.get(0), 1, MOST_NUMBERED);
+        Optional<Integer> group = whole(text.get(1), 0, MOST_NUMBERED);
+        if (own.isEmpty() || group.isEmpty()) {
+            fault(place(node), "taskFile.command", command.value());
             return false;
         }
-        parts.put(own.get(), new Part(group.get(), place(node), item));
+        int place = own.get();
+        if (parts.containsKey(place)) {
+            // Behind all others, so that none that is still to come has it.
+            fault(place(node), "taskFile.number", command.value());
+            place = MOST_NUMBERED + parts.size() + 1;
+        }
+        parts.put(place, new Part(group.get(), place(node), item));
         return true;
     }
 
@@ -269,9 +278,7 @@ final class TaskReader {
     private List<Item> items() {
         Map<Integer, List<Integer>> inside = new LinkedHashMap<>();
         parts.forEach((own, part) -> {
-            Part group = parts.get(part.group());
-            boolean lost = part.group() != 0
-                    && (group == null || !(group.item() instanceof Item.Group) || part.group() >= own);
+            boolean lost = part.group() != 0 && !isInGroup(own);
             if (lost) {
                 fault(part.place(), "taskFile.group", part.group());
             }
@@ -279,6 +286,21 @@ final class TaskReader {
                     .add(own);
         });
         return build(0, inside);
+    }
+
+    /** Whether a part leads up to the scheme itself, each time through a group that is there. */
+    private boolean isInGroup(int own) {
+        Set<Integer> passed = new HashSet<>();
+        int at = own;
+        while (at != 0) {
+            Part part = parts.get(at);
+            boolean isFit = part != null && (at == own || part.item() instanceof Item.Group);
+            if (part == null || !isFit || !passed.add(at)) {
+                return false;
+            }
+            at = part.group();
+        }
+        return true;
     }
 
     private List<Item> build(int group, Map<Integer, List<Integer>> inside) {

@@ -196,13 +196,22 @@ class PgnTest {
         assertThat(game.tree().node(1).after()).isEqualTo("schön");
         assertThat(one("[White \"Łukasz Ж\"]\n1.e4 *\n").game().tags().get("White"))
                 .isEqualTo("Łukasz Ж");
-        byte[] wide = "[White \"A\"]\n1.e4 *".getBytes(StandardCharsets.UTF_16);
-        assertThat(readAll(new ByteArrayInputStream(wide)))
-                .singleElement()
-                .isInstanceOfSatisfying(
-                        PgnEntry.Skipped.class,
-                        skipped ->
-                                assertThat(skipped.faults().getFirst().reason()).contains("UTF-16"));
+    }
+
+    @Test
+    void aFileOfTwoBytesALetterIsReadLikeAnyOther() throws IOException {
+        // Long enough for several chunks, with letters of two halves wherever one of them ends.
+        String note = "𝄞 schön Ж ".repeat(9_000);
+        String text = "[White \"Łukasz Ж\"]\n\n1.e4 {" + note + "} e5 *\n";
+        for (Charset charset : List.of(StandardCharsets.UTF_16, StandardCharsets.UTF_16LE, StandardCharsets.UTF_16BE)) {
+            PgnEntry entry = new PgnReader(new ByteArrayInputStream(text.getBytes(charset))).next();
+            assertThat(entry).isInstanceOfSatisfying(PgnEntry.Read.class, read -> {
+                assertThat(read.faults()).isEmpty();
+                assertThat(read.game().tags().get("White")).isEqualTo("Łukasz Ж");
+                assertThat(read.game().tree().node(1).after()).isEqualTo(note.strip());
+                assertThat(read.game().tree().mainLine()).hasSize(2);
+            });
+        }
     }
 
     @Test

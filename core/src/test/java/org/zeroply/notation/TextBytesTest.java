@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -32,6 +33,17 @@ class TextBytesTest {
     @Test
     void aMarkWithinTheTextIsPartOfIt() {
         assertThat(TextBytes.of("a\uFEFFb".getBytes(StandardCharsets.UTF_8))).isEqualTo("a\uFEFFb");
+    }
+
+    @Test
+    void twoBytesALetterAreToldByTheMarkOrByNoughts() {
+        String text = "task: 1\nSpringer schlägt Ж";
+        for (Charset charset : List.of(StandardCharsets.UTF_16, StandardCharsets.UTF_16LE, StandardCharsets.UTF_16BE)) {
+            assertThat(TextBytes.of(text.getBytes(charset))).as(charset.name()).isEqualTo(text);
+        }
+        assertThat(TextBytes.of(("\uFEFF" + text).getBytes(StandardCharsets.UTF_16LE)))
+                .isEqualTo(text);
+        assertThat(TextBytes.of(new byte[] {'a'})).isEqualTo("a");
     }
 
     @Test

@@ -2,8 +2,10 @@ package org.zeroply.task;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.zeroply.rules.Move;
 
@@ -87,7 +89,7 @@ class TaskPgnTest {
                 .extracting(fault -> fault.game() + " " + fault.place() + ": " + fault.reason())
                 .containsExactly(
                         "1 the start: \"2|0|most|1||\" cannot be read as part of a mark scheme; it stays in the comment",
-                        "1 52.Ke4: \"3|0|find|3|||\" needs a number of its own",
+                        "1 52.Ke4: \"3|0|find|3|||\" has the number of another item; it counts under one of its own",
                         "1 52...Kf7: \"4|0|consider|many|||\" cannot be read as part of a mark scheme; it stays in the"
                                 + " comment",
                         "1 53.Kf5: \"5|0|judge|1|||great\" cannot be read as part of a mark scheme; it stays in the"
@@ -100,9 +102,66 @@ class TaskPgnTest {
         assertThat(task.solution().mainLine()).hasSize(3);
         assertThat(task.solution().node(task.solution().mainLine().getFirst()).after())
                 .isEqualTo("Well.");
-        assertThat(task.scheme().items()).hasSize(2);
+        assertThat(task.scheme().items()).hasSize(3);
         assertThat(task.minutes()).isEqualTo(20);
         assertThat(TaskPgn.write(contents.paper())).contains("[%mark 5|0|judge|1|||great]");
+    }
+
+    /** Parts before their groups, groups without parts, in each other, in themselves, in none: what was read is what is written. */
+    @Test
+    void whateverGroupsAFileHasItComesOutTheSame() {
+        Random random = new Random(20261130);
+        int whole = 0;
+        for (int round = 0; round < 400; round++) {
+            List<String> commands = new ArrayList<>();
+            int count = 1 + random.nextInt(8);
+            for (int i = 0; i < count; i++) {
+                int own = 1 + random.nextInt(count + 1);
+                int group = random.nextInt(count + 2);
+                commands.add(
+                        random.nextBoolean()
+                                ? "[%mark " + own + "|" + group + "|choose|" + i + "|item " + i + "|why|e5e4]"
+                                : "[%group " + own + "|" + group + "|"
+                                        + List.of("all", "any", "sum", "best").get(random.nextInt(4)) + "|" + i
+                                        + "|group " + i + "|why]");
+            }
+            TaskPgn.Contents contents = Papers.contents("""
+                    [Event "Groups"]
+                    [SetUp "1"]
+                    [FEN "5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 52"]
+                    [TaskKind "calculate"]
+
+                    {%s} 52. Ke4 Kf7 53. Kf5 *
+                    """.formatted(String.join(" ", commands)));
+            Scheme read = contents.paper().tasks().getFirst().scheme();
+            String written = TaskPgn.write(contents.paper());
+            TaskPgn.Contents again = Papers.contents(written);
+            assertThat(again.paper().tasks().getFirst().scheme())
+                    .as("%s", commands)
+                    .isEqualTo(read);
+            assertThat(TaskPgn.write(again.paper())).isEqualTo(written);
+            whole += contents.faults().isEmpty() ? 1 : 0;
+            // Whatever the scheme is, a script is marked.
+            Marker.mark(contents.paper().tasks().getFirst(), Script.of("Ke4", List.of("52.Ke4 | +-")), List.of());
+        }
+        assertThat(whole).as("some files have nothing wrong").isBetween(20, 380);
+    }
+
+    @Test
+    void aGroupMayStandBehindItsParts() {
+        TaskPgn.Contents contents = Papers.contents("""
+                [Event "Behind"]
+                [SetUp "1"]
+                [FEN "5k2/8/5P1p/4K2P/8/8/8/8 w - - 0 52"]
+                [TaskKind "calculate"]
+
+                {[%mark 1|2|choose|5|the key||e5e4] [%group 2|0|all|5|both|]} 52. Ke4 {[%mark 3|2|find|3|Ke4||]} *
+                """);
+        assertThat(contents.faults()).isEmpty();
+        assertThat(contents.paper().tasks().getFirst().scheme().items())
+                .singleElement()
+                .isInstanceOfSatisfying(
+                        Item.Group.class, group -> assertThat(group.parts()).hasSize(2));
     }
 
     @Test
