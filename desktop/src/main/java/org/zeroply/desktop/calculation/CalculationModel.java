@@ -303,12 +303,14 @@ public final class CalculationModel {
                     if (keep && !found.calculations().isEmpty() && isWorthKeeping(found, level)) {
                         keep(found, service.analystName(), wanted, level);
                     }
+                    if (isNewest.getAsBoolean() && position.equals(studied)) {
+                        show(found);
+                    }
+                },
+                () -> {
                     if (isNewest.getAsBoolean()) {
                         running.set(false);
                         ended();
-                        if (position.equals(studied)) {
-                            show(found);
-                        }
                     }
                 });
     }

@@ -3,6 +3,7 @@ package org.zeroply.desktop.calculation;
 import java.util.List;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import java.util.function.DoubleConsumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -209,6 +210,8 @@ public final class QuestionModel {
     public void ask() {
         CoachQuestion<?> chosen = question.get();
         stop();
+        // Whatever was asked before is over, however long it takes to notice that.
+        ended();
         if (chosen == null
                 || !calculation.openProperty().get()
                 || !reading.openProperty().get()
@@ -217,20 +220,30 @@ public final class QuestionModel {
         }
         answer.set(null);
         BooleanSupplier isNewest = newest.ask();
-        CalculatorService.Job<GivenAnswer> job = job(chosen, background.states(state -> {
+        Background.Running shown = background.begin(Texts.of("question.running", chosen.title()), this::stop);
+        entry = shown;
+        running.set(true);
+        Consumer<GivenAnswer> told = background.states(state -> {
             if (isNewest.getAsBoolean() && running.get()) {
                 answer.set(state);
             }
-        }));
-        running.set(true);
-        entry = background.begin(Texts.of("question.running", chosen.title()), this::stop);
-        stop = service.look(job, found -> {
-            if (isNewest.getAsBoolean()) {
-                running.set(false);
-                ended();
-                answer.set(found);
-            }
         });
+        stop = service.look(
+                job(
+                        chosen,
+                        told,
+                        part -> background.later(() -> shown.fractionProperty().set(part))),
+                found -> {
+                    if (isNewest.getAsBoolean()) {
+                        answer.set(found);
+                    }
+                },
+                () -> {
+                    background.end(shown);
+                    if (isNewest.getAsBoolean()) {
+                        running.set(false);
+                    }
+                });
     }
 
     /** Stops what is being asked; what was found stays. */
@@ -352,7 +365,8 @@ public final class QuestionModel {
         }
     }
 
-    private CalculatorService.Job<GivenAnswer> job(CoachQuestion<?> chosen, Consumer<GivenAnswer> told) {
+    private CalculatorService.Job<GivenAnswer> job(
+            CoachQuestion<?> chosen, Consumer<GivenAnswer> told, DoubleConsumer advance) {
         int node = reading.nodeProperty().get();
         GameTree tree = reading.tree();
         Language language = reading.languageProperty().get();
@@ -361,16 +375,9 @@ public final class QuestionModel {
         return (analyst, cancel) -> {
             calculation.recall(tree.positionAt(node));
             Asked where = new Asked(
-                    tree, node, language, amount, how, analyst, service.deepest(), endings, this::advance, cancel);
+                    tree, node, language, amount, how, analyst, service.deepest(), endings, advance::accept, cancel);
             return new GivenAnswer(
                     chosen, node, chosen.answer(where, partial -> told.accept(new GivenAnswer(chosen, node, partial))));
         };
-    }
-
-    private void advance(double part) {
-        Background.Running shown = entry;
-        if (shown != null) {
-            background.later(() -> shown.fractionProperty().set(part));
-        }
     }
 }

@@ -54,6 +54,9 @@ public final class OpenGame {
             new ReadOnlyObjectWrapper<>(this, "opening");
     private final ReadOnlyObjectWrapper<UndoState> undo =
             new ReadOnlyObjectWrapper<>(this, "undo", new UndoState(null, null));
+
+    private final ReadOnlyObjectWrapper<UndoState> shownUndo =
+            new ReadOnlyObjectWrapper<>(this, "shownUndo", new UndoState(null, null));
     private final ReadOnlyBooleanWrapper open = new ReadOnlyBooleanWrapper(this, "open", false);
     private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
     private final ObjectProperty<Language> language = new SimpleObjectProperty<>(this, "language", Language.ENGLISH);
@@ -71,6 +74,17 @@ public final class OpenGame {
         surroundings = new Surroundings(this, workbook, background);
         language.subscribe(() -> refresh());
         scale.subscribe(() -> refresh());
+        undo.subscribe(() -> showUndo());
+        curtain.nodeProperty().subscribe(() -> showUndo());
+    }
+
+    private void showUndo() {
+        UndoState known = undo.get();
+        shownUndo.set(isCurtainDown() ? new UndoState(covered(known.undo()), covered(known.redo())) : known);
+    }
+
+    private static @Nullable String covered(@Nullable String label) {
+        return label == null ? null : Texts.of("undo.covered");
     }
 
     // ---- what a view binds to
@@ -116,8 +130,9 @@ public final class OpenGame {
         return opening.getReadOnlyProperty();
     }
 
+    /** What undo and redo would do; behind the curtain not by name, for an edit may name a move that is still to come. */
     public ReadOnlyObjectProperty<UndoState> undoProperty() {
-        return undo.getReadOnlyProperty();
+        return shownUndo.getReadOnlyProperty();
     }
 
     public BooleanProperty flippedProperty() {

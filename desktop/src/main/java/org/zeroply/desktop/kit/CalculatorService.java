@@ -33,7 +33,10 @@ public final class CalculatorService {
     private final DeepestLooks deepest;
     private final List<Consumer<Position>> onChange = new ArrayList<>();
     private final Deque<Waiting<?>> batch = new ArrayDeque<>();
-    private @Nullable Waiting<?> look;
+
+    /** Those that were overtaken before they began, too: they end at once, but they end. */
+    private final Deque<Waiting<?>> looks = new ArrayDeque<>();
+
     private @Nullable Waiting<?> running;
     private boolean closed;
 
@@ -78,6 +81,7 @@ public final class CalculatorService {
     private static final class Waiting<T> {
         final Job<T> job;
         final Consumer<T> done;
+        final Runnable ended;
         final boolean isLook;
 
         /** The wish of whoever asked. */
@@ -86,9 +90,10 @@ public final class CalculatorService {
         /** The order to stop this run, by the wish or because a look came. */
         Cancel stop = new Cancel();
 
-        Waiting(Job<T> job, Consumer<T> done, boolean isLook, Cancel wish) {
+        Waiting(Job<T> job, Consumer<T> done, Runnable ended, boolean isLook, Cancel wish) {
             this.job = job;
             this.done = done;
+            this.ended = ended;
             this.isLook = isLook;
             this.wish = wish;
         }
@@ -119,13 +124,18 @@ public final class CalculatorService {
      *
      * @return stops it
      */
-    public synchronized <T> Runnable look(Job<T> job, Consumer<T> done) {
-        Waiting<T> fresh = new Waiting<>(job, done, true, new Cancel());
-        if (look != null) {
-            stop(look);
-        }
-        look = fresh;
-        if (running != null && !running.isLook) {
+    public <T> Runnable look(Job<T> job, Consumer<T> done) {
+        return look(job, done, () -> {});
+    }
+
+    /** @param ended called on the interface thread when it is over, whether there is a result or it failed */
+    public synchronized <T> Runnable look(Job<T> job, Consumer<T> done, Runnable ended) {
+        Waiting<T> fresh = new Waiting<>(job, done, ended, true, new Cancel());
+        looks.forEach(this::stop);
+        looks.addLast(fresh);
+        if (running != null && running.isLook) {
+            stop(running);
+        } else if (running != null) {
             running.stop.cancel();
         }
         wake();
@@ -134,7 +144,7 @@ public final class CalculatorService {
 
     /** Calculates when nobody looks. @return stops it, also before it has begun; then nothing is answered */
     public synchronized <T> Runnable batch(Job<T> job, Consumer<T> done) {
-        Waiting<T> fresh = new Waiting<>(job, done, false, new Cancel());
+        Waiting<T> fresh = new Waiting<>(job, done, () -> {}, false, new Cancel());
         batch.addLast(fresh);
         wake();
         return () -> stop(fresh);
@@ -154,21 +164,26 @@ public final class CalculatorService {
 
     private void work() {
         for (Waiting<?> next = next(); next != null; next = next()) {
-            perform(next);
+            boolean isOver = false;
+            try {
+                perform(next);
+                isOver = true;
+            } finally {
+                if (!isOver) {
+                    // One that fails takes nobody with it.
+                    goOn();
+                }
+            }
         }
     }
 
-    private synchronized @Nullable Waiting<?> next() {
+    private synchronized void goOn() {
         running = null;
-        if (closed) {
-            return null;
-        }
-        if (look != null) {
-            running = look;
-            look = null;
-        } else {
-            running = batch.pollFirst();
-        }
+        wake();
+    }
+
+    private synchronized @Nullable Waiting<?> next() {
+        running = closed ? null : looks.isEmpty() ? batch.pollFirst() : looks.pollFirst();
         return running;
     }
 
@@ -176,7 +191,13 @@ public final class CalculatorService {
         if (job.wish.isRequested() && !job.isLook) {
             return;
         }
-        T result = job.job.run((job.isLook ? forLooks : forBatches).get(), job.stop);
+        T result;
+        try {
+            result = job.job.run((job.isLook ? forLooks : forBatches).get(), job.stop);
+        } catch (RuntimeException | Error failed) {
+            onInterface.execute(job.ended);
+            throw failed;
+        }
         synchronized (this) {
             boolean interrupted = !job.isLook && job.stop.isRequested() && !job.wish.isRequested();
             if (interrupted) {
@@ -188,14 +209,17 @@ public final class CalculatorService {
                 return;
             }
         }
-        onInterface.execute(() -> job.done.accept(result));
+        onInterface.execute(() -> {
+            job.ended.run();
+            job.done.accept(result);
+        });
     }
 
     /** Stops everything; nothing is answered any more that has not begun. */
     public synchronized void close() {
         closed = true;
         batch.clear();
-        look = null;
+        looks.clear();
         if (running != null) {
             running.wish.cancel();
             running.stop.cancel();

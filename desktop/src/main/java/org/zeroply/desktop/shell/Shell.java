@@ -363,6 +363,12 @@ public final class Shell extends StackPane {
             each.headingProperty().subscribe(now -> showTitle());
         }
         reading.setOnSaved(games::refreshRow);
+        reading.curtain().nodeProperty().subscribe(node -> {
+            if (reading.isCurtainDown()) {
+                // What was said last may have been about a move that is covered now.
+                say("");
+            }
+        });
         addEventFilter(KeyEvent.KEY_PRESSED, this::shortcut);
         setOnDragOver(event -> {
             if (event.getDragboard().hasFiles()) {

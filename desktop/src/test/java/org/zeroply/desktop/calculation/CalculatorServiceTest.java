@@ -84,6 +84,33 @@ class CalculatorServiceTest {
         assertThat(told).containsExactly("first, as far as it came", "second by looks");
     }
 
+    /** Overtaken before it began, stopped, failed: whoever asked hears of the end. */
+    @Test
+    void everyLookEndsAndAFailureTakesNobodyWithIt() {
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch ended = new CountDownLatch(4);
+        CountDownLatch done = new CountDownLatch(3);
+        service.look(
+                (analyst, cancel) -> {
+                    begun.countDown();
+                    return untilStopped(cancel, "first");
+                },
+                tell(done),
+                ended::countDown);
+        await(begun);
+        service.look((analyst, cancel) -> untilStopped(cancel, "overtaken"), tell(done), ended::countDown);
+        service.look(
+                (analyst, cancel) -> {
+                    throw new IllegalStateException("a fault");
+                },
+                tell(done),
+                ended::countDown);
+        service.look((analyst, cancel) -> "last", tell(done), ended::countDown);
+        await(ended);
+        await(done);
+        assertThat(told).containsExactly("first", "overtaken", "last");
+    }
+
     @Test
     void aLookInterruptsABatchWhichBeginsAgain() {
         CountDownLatch begun = new CountDownLatch(1);
