@@ -190,6 +190,7 @@ class QuestionWatchdogTest {
         ask(question);
         awaitWork();
         questions.questionProperty().set(null);
+        await("the candidates", () -> calculation.runningProperty().get());
         calculation.stop();
         awaitRest("going back to the candidates");
 
