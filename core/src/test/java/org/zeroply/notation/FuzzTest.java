@@ -18,6 +18,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.task.Marker;
+import org.zeroply.task.Paper;
+import org.zeroply.task.Script;
+import org.zeroply.task.ScriptText;
+import org.zeroply.task.Task;
+import org.zeroply.task.TaskPgn;
 
 /**
  * The readers under damaged input. Whatever comes, they answer, and what they made of it holds: a game that was read is
@@ -26,7 +32,6 @@ import org.zeroply.rules.Position;
  */
 class FuzzTest {
     private static final long SEED = 20261124;
-    private static final long LONG_MILLIS = 60_000;
 
     private static final List<String> GAMES = List.of("""
             [Event "Lantern Quay Open"]
@@ -64,6 +69,48 @@ class FuzzTest {
             "d4 Sf6 c4 g6 0-0",
             "e2e4 e7-e5 Ng1f3, and then Nc6!?",
             "\u2658f3 d5 axb8=Q+ bxc4 e.p.");
+
+    private static final List<String> PAPERS = List.of("""
+            [Event "Endings"]
+            [Round "1"]
+            [SetUp "1"]
+            [FEN "8/1k6/1P6/2p5/P7/8/4K3/8 w - - 2 51"]
+            [TaskKind "calculate"]
+            [TaskMinutes "12"]
+            [TaskPenalty "0.5"]
+            [PaperMinutes "40"]
+
+            {[%group 1|0|all|5|both|why] [%mark 2|1|choose|5|the key|because|a4a5]} 51. a5 {[%mark 3|1|find|2|found|]}
+            c4 {[%mark 4|0|reach|1|||1]} (51... Ka6 {[%mark 5|0|consider|2||]} 52. Kd3 $18) 52. Kd2 $18
+            {[%mark 6|0|judge|2|won||white-winning white-better]} *
+            """);
+
+    private static final List<String> SCRIPTS = List.of("""
+            student: Zabel, Nora
+            task: 1
+            lang: en
+            choice: 51.a5
+            used: 75
+            candidates: a5, Kd3; Kf3
+            51.a5 c4 52.Kd2 Ka6 53.Kc3 | White is winning
+            @1 52...Kc6 53.Kc3 +-
+            ~51.Kd3 c4+ | =
+
+            51...Ka6 52.Kd3 | w++
+            task: 2
+            answer 1: White
+            """);
+
+    private static final Paper PAPER = paper(PAPERS.getFirst());
+
+    private static Paper paper(String text) {
+        try {
+            return TaskPgn.read(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)))
+                    .paper();
+        } catch (IOException impossible) {
+            throw new AssertionError(impossible);
+        }
+    }
 
     private static final String[] PIECES = {
         "{",
@@ -136,9 +183,8 @@ class FuzzTest {
         return next;
     }
 
-    private static void fuzz(List<String> texts, Consumer<byte[]> check, long rounds, long millis) {
-        long end = System.nanoTime() + millis * 1_000_000;
-        for (long round = 0; round < rounds || System.nanoTime() < end; round++) {
+    private static void fuzz(List<String> texts, Consumer<byte[]> check, long rounds) {
+        for (long round = 0; round < rounds; round++) {
             Random random = new Random(SEED + round);
             byte[] input = damage(texts.get(random.nextInt(texts.size())), random);
             try {
@@ -170,6 +216,33 @@ class FuzzTest {
         } catch (IOException impossible) {
             throw new AssertionError(impossible);
         }
+    }
+
+    /** What was read of a paper is written and read as the same, and a script of it is marked. */
+    private static void checkPaper(byte[] input) {
+        try {
+            Paper paper = TaskPgn.read(new ByteArrayInputStream(input)).paper();
+            String written = TaskPgn.write(paper);
+            TaskPgn.Contents again = TaskPgn.read(new ByteArrayInputStream(written.getBytes(StandardCharsets.UTF_8)));
+            assertThat(TaskPgn.write(again.paper())).isEqualTo(written);
+            for (Task task : paper.tasks()) {
+                Marker.mark(task, Script.of("a5", List.of("51.a5 c4 52.Kd2 | +-", "51.Kd3 | =")), List.of());
+            }
+        } catch (IOException impossible) {
+            throw new AssertionError(impossible);
+        }
+    }
+
+    private static void checkScript(byte[] input) {
+        Task task = PAPER.tasks().getFirst();
+        ScriptText.Contents read = ScriptText.read(TextBytes.of(input));
+        read.scripts().forEach((number, script) -> {
+            Marker.mark(task, script, List.of());
+            String written = ScriptText.write(number, script);
+            assertThat(ScriptText.write(
+                            number, ScriptText.read(written).scripts().getOrDefault(number, Script.EMPTY)))
+                    .isEqualTo(written);
+        });
     }
 
     private static void checkFen(byte[] input) {
@@ -227,27 +300,36 @@ class FuzzTest {
 
     @Test
     void damagedGamesAreReadAsFarAsTheyGo() {
-        fuzz(GAMES, FuzzTest::checkPgn, 800, 0);
+        fuzz(GAMES, FuzzTest::checkPgn, 800);
     }
 
     @Test
     void damagedPositionsAreReadOrRefused() {
-        fuzz(POSITIONS, FuzzTest::checkFen, 4_000, 0);
-        fuzz(EPDS, FuzzTest::checkEpd, 4_000, 0);
+        fuzz(POSITIONS, FuzzTest::checkFen, 4_000);
+        fuzz(EPDS, FuzzTest::checkEpd, 4_000);
     }
 
     @Test
     void damagedLinesAreReadOrRefused() {
-        fuzz(LINES, FuzzTest::checkLine, 80, 0);
+        fuzz(LINES, FuzzTest::checkLine, 80);
     }
 
+    @Test
+    void damagedPapersAndScriptsAreReadAndMarkedAllTheSame() {
+        fuzz(PAPERS, FuzzTest::checkPaper, 200);
+        fuzz(SCRIPTS, FuzzTest::checkScript, 400);
+    }
+
+    /** Ten thousand files, by count. */
     @Tag("long")
     @Test
-    void damagedInputForMinutes() {
-        fuzz(GAMES, FuzzTest::checkPgn, 0, LONG_MILLIS);
-        fuzz(POSITIONS, FuzzTest::checkFen, 0, LONG_MILLIS / 2);
-        fuzz(EPDS, FuzzTest::checkEpd, 0, LONG_MILLIS / 2);
-        fuzz(LINES, FuzzTest::checkLine, 0, LONG_MILLIS);
+    void tenThousandDamagedFiles() {
+        fuzz(GAMES, FuzzTest::checkPgn, 4_000);
+        fuzz(PAPERS, FuzzTest::checkPaper, 3_000);
+        fuzz(SCRIPTS, FuzzTest::checkScript, 3_000);
+        fuzz(POSITIONS, FuzzTest::checkFen, 200_000);
+        fuzz(EPDS, FuzzTest::checkEpd, 200_000);
+        fuzz(LINES, FuzzTest::checkLine, 2_000);
     }
 
     /** A stream of the same bytes again and again, without the memory for them. */

@@ -199,6 +199,11 @@ public final class Backups {
             return false;
         }
         boolean isWhole = documentsOfWhole(place) >= before;
+        if (!isWhole && documentsOfWhole(open) >= before) {
+            // The workbook is whole, so it is the disk of the backup.
+            Files.deleteIfExists(place);
+            throw new IOException(place + " is not what was written to it");
+        }
         if (!isWhole) {
             String name = place.getFileName().toString();
             Files.move(
@@ -217,6 +222,14 @@ public final class Backups {
                 Statement statement = connection.createStatement()) {
             // A backup is read and never written to, nor is anything made beside it.
             statement.execute("pragma query_only = on");
+            return documentsOfWhole(connection);
+        } catch (SQLException unreadable) {
+            return -1;
+        }
+    }
+
+    private static long documentsOfWhole(Connection connection) {
+        try (Statement statement = connection.createStatement()) {
             try (ResultSet rows = statement.executeQuery("pragma quick_check(1)")) {
                 if (!rows.next() || !"ok".equals(rows.getString(1))) {
                     return -1;

@@ -33,13 +33,13 @@ class MergeBothWaysTest {
 
     @Test
     void whicheverIsMergedIntoWhichTheyComeToTheSame() throws IOException {
-        tryOut(1, 25);
+        tryOut(1, 12);
     }
 
     @Tag("long")
     @Test
     void whicheverOfManyIsMergedIntoWhichTheyComeToTheSame() throws IOException {
-        tryOut(1_000, 500);
+        tryOut(1_000, 200);
     }
 
     private void tryOut(int firstSeed, int times) throws IOException {
