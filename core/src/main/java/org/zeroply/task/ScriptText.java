@@ -17,12 +17,15 @@ import org.zeroply.notation.Language;
 /**
  * Scripts as plain text: header rows such as {@code choice: Nfg5}, then a row a line. {@code task: 3} begins the script of
  * the third task of a paper; a text without it is about the first. Empty rows, and rows that begin with {@code #}, mean
- * nothing.
+ * nothing; a row that looks like a header stands behind a backslash.
  */
 public final class ScriptText {
     private static final Pattern HEADER = Pattern.compile(
             "\\s*(task|lang|student|paper|sat|used|choice|candidates|played|answer\\s+\\d+)\\s*:(.*)",
             Pattern.CASE_INSENSITIVE);
+
+    private static final String NOTE = "#";
+    private static final String ROW = "\\";
 
     /** Of the number of a question. */
     private static final int MOST_DIGITS = 4;
@@ -75,14 +78,16 @@ public final class ScriptText {
         int number = 0;
         for (String line : text.split("\\R", -1)) {
             number++;
-            if (line.isBlank() || line.stripLeading().startsWith("#")) {
+            if (line.isBlank() || line.strip().startsWith(NOTE)) {
                 continue;
             }
-            Matcher header = HEADER.matcher(line);
-            if (!header.matches()) {
+            // Behind a backslash stands a row, whatever it looks like.
+            boolean isRow = line.strip().startsWith(ROW);
+            Matcher header = HEADER.matcher(line.strip());
+            if (isRow || !header.matches()) {
                 Script script = scripts.getOrDefault(task, Script.EMPTY.withLanguage(language));
                 List<String> rows = new ArrayList<>(script.rows());
-                rows.add(line.strip());
+                rows.add(isRow ? line.strip().substring(ROW.length()).strip() : line.strip());
                 scripts.put(task, script.withRows(rows));
                 continue;
             }
@@ -162,8 +167,16 @@ public final class ScriptText {
         // An empty row between others counts, since rows are named by their numbers.
         script.rows()
                 .subList(0, last)
-                .forEach(row -> out.append(row.isBlank() ? "|" : row.strip()).append('\n'));
+                .forEach(row ->
+                        out.append(row.isBlank() ? "|" : row(row.strip())).append('\n'));
         return out.toString();
+    }
+
+    private static String row(String text) {
+        boolean looksLikeMore = text.startsWith(ROW)
+                || text.startsWith(NOTE)
+                || HEADER.matcher(text).matches();
+        return looksLikeMore ? ROW + text : text;
     }
 
     private static void header(StringBuilder out, String name, String value) {
