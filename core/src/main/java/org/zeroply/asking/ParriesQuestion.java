@@ -162,7 +162,7 @@ public final class ParriesQuestion implements CoachQuestion<ParriesQuestion.Answ
                         .thenComparing(parry -> !parry.equals(parries.getFirst()))
                         .thenComparing(parry ->
                                 parry.kindsInOrder().stream().findFirst().orElse(ParryKind.OTHERWISE))
-                        .thenComparing(Parry::lost))
+                        .thenComparingInt(Parry::lost))
                 .toList();
     }
 
