@@ -7,7 +7,6 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -33,7 +32,6 @@ import org.zeroply.work.Progress;
 /** What holds for every kind of document by itself: it comes back, is edited, undone, merged, removed, rescued. */
 @SuppressWarnings("NullAway.Init")
 class KindsContractTest {
-    private static final Instant NOON = Instant.parse("2026-11-25T12:00:00Z");
     private static final Game GAME = Books.game("[White \"Tarn, Bastian\"]\n1.d4 d5 2.c4 e6 *");
 
     @TempDir

@@ -374,8 +374,8 @@ public final class QuestionModel {
         Given how = given.get();
         return (analyst, cancel) -> {
             calculation.recall(tree.positionAt(node));
-            Asked where = new Asked(
-                    tree, node, language, amount, how, analyst, service.deepest(), endings, advance::accept, cancel);
+            Asked where =
+                    new Asked(tree, node, language, amount, how, analyst, service.deepest(), endings, advance, cancel);
             return new GivenAnswer(
                     chosen, node, chosen.answer(where, partial -> told.accept(new GivenAnswer(chosen, node, partial))));
         };

@@ -54,11 +54,11 @@ public final class FocusRing {
         if (within == null || now == null || isWithin(now, within)) {
             return;
         }
-        boolean canGoBack = before != null && before.getScene() == scene && isWithin(before, within);
+        boolean canGoBack = before != null && scene.equals(before.getScene()) && isWithin(before, within);
         FxThread.later(() -> {
             Node owner = scene.getFocusOwner();
             // Something else may have become the topmost meanwhile.
-            if (within == top.get() && (owner == null || !isWithin(owner, within))) {
+            if (within.equals(top.get()) && (owner == null || !isWithin(owner, within))) {
                 if (before != null && canGoBack && !before.isDisabled()) {
                     before.requestFocus();
                 } else {
@@ -76,7 +76,7 @@ public final class FocusRing {
 
     private static boolean isWithin(Node node, Node within) {
         for (Node each = node; each != null; each = each.getParent()) {
-            if (each == within) {
+            if (each.equals(within)) {
                 return true;
             }
         }

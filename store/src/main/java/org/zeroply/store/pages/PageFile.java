@@ -120,7 +120,7 @@ public final class PageFile implements AutoCloseable {
     @Override
     public void close() throws IOException {
         file.close();
-        if (log != file) {
+        if (!log.equals(file)) {
             log.close();
         }
     }
