@@ -42,8 +42,12 @@ class ChecksumTest {
 
     private static <D> String said(Workbook workbook, DocumentKind<D> kind, long id) {
         try {
-            return workbook.read(
+            String said = workbook.read(
                     handle -> new String(kind.write(kind.checked(handle, id)), StandardCharsets.ISO_8859_1));
+            // Who its paper and its student are in other copies is said by those, and told with them.
+            return kind == Kinds.SITTING
+                    ? said.replaceFirst("^-?\\d+\t", "").replaceFirst("\t-?\\d+\n", "\n")
+                    : said;
         } catch (WorkbookException told) {
             return DAMAGED;
         }
