@@ -111,8 +111,7 @@ public final class Levels {
      * @param ofStudent the prior of each
      * @param ofTask the prior of each
      */
-    public static Levels of(
-            List<Observation> observations, LongFunction<Prior> ofStudent, LongFunction<Prior> ofTask) {
+    public static Levels of(List<Observation> observations, LongFunction<Prior> ofStudent, LongFunction<Prior> ofTask) {
         return new Fit(observations, ofStudent, ofTask).run();
     }
 
@@ -162,8 +161,7 @@ public final class Levels {
             }
         }
 
-        private static void place(
-                long id, Map<Long, Integer> places, List<Prior> priors, LongFunction<Prior> prior) {
+        private static void place(long id, Map<Long, Integer> places, List<Prior> priors, LongFunction<Prior> prior) {
             if (!places.containsKey(id)) {
                 places.put(id, places.size());
                 priors.add(prior.apply(id));
@@ -384,10 +382,8 @@ public final class Levels {
             double[] together = new double[size];
             for (int task = 0; task < of.length; task++) {
                 Arrays.fill(together, 0);
-                int[] met = Arrays.stream(of[task])
-                        .map(i -> inFew[i])
-                        .distinct()
-                        .toArray();
+                int[] met =
+                        Arrays.stream(of[task]).map(i -> inFew[i]).distinct().toArray();
                 for (int i : of[task]) {
                     together[inFew[i]] += weights[i];
                 }

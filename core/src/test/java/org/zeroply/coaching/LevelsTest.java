@@ -141,7 +141,8 @@ class LevelsTest {
                     t -> Prior.between(middles[(int) t] - 100, middles[(int) t] + 100));
             for (Map.Entry<Long, Level> each : levels.students().entrySet()) {
                 all++;
-                within += Math.abs(each.getValue().value() - students[each.getKey().intValue()])
+                within += Math.abs(each.getValue().value()
+                                        - students[each.getKey().intValue()])
                                 <= each.getValue().range()
                         ? 1
                         : 0;
@@ -160,12 +161,14 @@ class LevelsTest {
 
     @Test
     void onePersonAndOneSittingGiveWideRanges() {
-        Levels levels = Levels.of(
-                List.of(new Observation(7, 3, 1)), s -> Prior.ofRating(0), t -> Prior.between(1400, 1600));
+        Levels levels =
+                Levels.of(List.of(new Observation(7, 3, 1)), s -> Prior.ofRating(0), t -> Prior.between(1400, 1600));
         Level student = levels.students().get(7L);
         assertThat(student.value()).isBetween(1601.0, 1900.0);
         assertThat(student.range()).as("hardly less than nothing known").isBetween(500.0, 658.0);
-        assertThat(levels.tasks().get(3L).value()).as("what was solved may be easier").isLessThan(1500);
+        assertThat(levels.tasks().get(3L).value())
+                .as("what was solved may be easier")
+                .isLessThan(1500);
         assertThat(levels.students()).hasSize(1);
         Levels nothing = Levels.of(List.of(), s -> Prior.UNKNOWN, t -> Prior.UNKNOWN);
         assertThat(nothing.students()).isEmpty();

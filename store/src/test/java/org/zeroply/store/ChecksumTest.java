@@ -45,9 +45,7 @@ class ChecksumTest {
             String said = workbook.read(
                     handle -> new String(kind.write(kind.checked(handle, id)), StandardCharsets.ISO_8859_1));
             // Who its paper and its student are in other copies is said by those, and told with them.
-            return kind == Kinds.SITTING
-                    ? said.replaceFirst("^-?\\d+\t", "").replaceFirst("\t-?\\d+\n", "\n")
-                    : said;
+            return kind == Kinds.SITTING ? said.replaceFirst("^-?\\d+\t", "").replaceFirst("\t-?\\d+\n", "\n") : said;
         } catch (WorkbookException told) {
             return DAMAGED;
         }

@@ -94,13 +94,18 @@ class KillTest {
         killAndCheck(250, 4, 20261124);
     }
 
+    private static final String IMPORT = " import";
     private static final Pattern SAID = Pattern.compile("(\\d+ [a-z]+) (\\d+)");
 
-    /** By the place of a workbook and what was written. */
+    /** By the place of a workbook and what was written; of imports each by itself. */
     private static boolean take(@Nullable String line, Map<String, Long> acknowledged) {
         Matcher said = SAID.matcher(line == null ? "" : line);
         if (said.matches()) {
-            acknowledged.put(said.group(1), Long.parseLong(said.group(2)));
+            long number = Long.parseLong(said.group(2));
+            acknowledged.put(said.group(1), number);
+            if (said.group(1).endsWith(IMPORT)) {
+                acknowledged.put(said.group(), number);
+            }
         }
         return said.matches();
     }
@@ -185,6 +190,12 @@ class KillTest {
                         .as("%s, %s", when, what)
                         .isGreaterThanOrEqualTo(acknowledged.getOrDefault(place + " " + what, 0L));
             }
+            assertThat(Numbered.imports(workbook))
+                    .as("%s, every import that was acknowledged", when)
+                    .containsAll(acknowledged.entrySet().stream()
+                            .filter(each -> each.getKey().startsWith(place + IMPORT + " "))
+                            .map(Map.Entry::getValue)
+                            .toList());
             if (acknowledged.containsKey(place + " game")) {
                 assertThat(workbook.games().undo(1)).isPresent();
                 assertThat(workbook.games().redo(1)).isPresent();
