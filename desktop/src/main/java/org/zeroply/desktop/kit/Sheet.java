@@ -14,13 +14,13 @@ import javafx.scene.layout.VBox;
 /** A sheet of paper laid over the window: a report, a short form, the list of shortcuts. the shell puts it away on Escape. */
 public final class Sheet extends StackPane {
     private final Runnable onClose;
+    private final Button close = new Button(Texts.of("sheet.close"));
     private Node lastFocused;
 
     public Sheet(String title, Node content, List<Button> buttons, Runnable onClose) {
         this.onClose = onClose;
         getStyleClass().add("sheet-veil");
         Label heading = Widgets.label("sheet-title", title);
-        Button close = new Button(Texts.of("sheet.close"));
         close.setId("sheet-close");
         close.setCancelButton(true);
         close.setOnAction(event -> close());
@@ -43,6 +43,11 @@ public final class Sheet extends StackPane {
                 close();
             }
         });
+    }
+
+    /** Calls the button that puts the sheet away by what that means here. */
+    public void nameClosing(String text) {
+        close.setText(text);
     }
 
     /** Gives the keyboard back to where it was on the sheet. */

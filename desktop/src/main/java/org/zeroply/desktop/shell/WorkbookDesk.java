@@ -338,8 +338,10 @@ final class WorkbookDesk {
 
     /** What was edited in both copies; a game opens. */
     private static Labeled row(MergeReport.Conflict conflict, Runnable open) {
+        // Of two names or ratings only one can stand.
+        boolean isOneOfTwo = conflict.part().equals("student") && conflict.places() > 0;
         String said = Texts.of(
-                "merge." + conflict.kind(),
+                isOneOfTwo ? "merge.oneOfTwo" : "merge." + conflict.kind(),
                 Texts.of("merge.part." + conflict.part()),
                 conflict.name(),
                 conflict.places());

@@ -237,6 +237,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                 buttons.add(again);
             }
             Sheet sheet = sheets.show(Texts.of("sitting.begun.title"), text, buttons);
+            sheet.nameClosing(Texts.of("sitting.notNow"));
             goOn.setOnAction(event -> {
                 sheet.close();
                 open(listed);
@@ -264,6 +265,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                 Texts.of("sitting.close.title"),
                 Widgets.paragraph(Texts.of(stands ? "sitting.close.stands" : "sitting.close.goesOn")),
                 List.of(closeNow));
+        sheet.nameClosing(Texts.of("sitting.close.not"));
         closeNow.setOnAction(event -> {
             sitter.pause();
             sheet.close();
