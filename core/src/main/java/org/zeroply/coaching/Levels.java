@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.LongFunction;
 
 /**
@@ -178,8 +179,8 @@ public final class Levels {
             double[] shares = new double[count];
             for (int i = 0; i < count; i++) {
                 Observation each = observations.get(i);
-                int student = studentPlaces.get(each.student());
-                int task = taskPlaces.get(each.task());
+                int student = Objects.requireNonNull(studentPlaces.get(each.student()));
+                int task = Objects.requireNonNull(taskPlaces.get(each.task()));
                 inFew[i] = isSwapped ? task : student;
                 inMany[i] = isSwapped ? student : task;
                 // From the other side what is not earned is what the task kept.
