@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.LongFunction;
 
 /**
@@ -99,13 +100,22 @@ public final class Levels {
         return 1 / (1 + Math.pow(10, (task - student) / 400));
     }
 
-    /** Whoever was seen with a level; who was not has the prior. */
+    /** Everyone who was seen. */
     public Map<Long, Level> students() {
         return students;
     }
 
     public Map<Long, Level> tasks() {
         return tasks;
+    }
+
+    /** Empty for who was not seen, and so has the prior still. */
+    public Optional<Level> student(long id) {
+        return Optional.ofNullable(students.get(id));
+    }
+
+    public Optional<Level> task(long id) {
+        return Optional.ofNullable(tasks.get(id));
     }
 
     /**

@@ -100,9 +100,7 @@ class LevelsTest {
                     t -> new Prior(means[students + (int) t], deviations[students + (int) t]));
             double[][] twin = twin(seen, means, deviations, students);
             for (int i = 0; i < means.length; i++) {
-                Level level = i < students
-                        ? levels.students().get((long) i)
-                        : levels.tasks().get((long) (i - students));
+                Level level = (i < students ? levels.student(i) : levels.task(i - students)).orElseThrow();
                 assertThat(level.value()).isCloseTo(twin[0][i], within(.05));
                 assertThat(level.deviation()).isCloseTo(twin[1][i], within(.05));
                 assertThat(level.observations()).isEqualTo(i < students ? tasks : students);
@@ -163,10 +161,10 @@ class LevelsTest {
     void onePersonAndOneSittingGiveWideRanges() {
         Levels levels =
                 Levels.of(List.of(new Observation(7, 3, 1)), s -> Prior.ofRating(0), t -> Prior.between(1400, 1600));
-        Level student = levels.students().get(7L);
+        Level student = levels.student(7).orElseThrow();
         assertThat(student.value()).isBetween(1601.0, 1900.0);
         assertThat(student.range()).as("hardly less than nothing known").isBetween(500.0, 658.0);
-        assertThat(levels.tasks().get(3L).value())
+        assertThat(levels.task(3).orElseThrow().value())
                 .as("what was solved may be easier")
                 .isLessThan(1500);
         assertThat(levels.students()).hasSize(1);
@@ -183,8 +181,8 @@ class LevelsTest {
             all.add(new Observation(2, task, 0));
         }
         Levels levels = Levels.of(all, s -> Prior.ofRating(s == 1 ? 4000 : 100), t -> Prior.UNKNOWN);
-        assertThat(levels.students().get(1L).value()).isBetween(4000.0, 5000.0);
-        assertThat(levels.students().get(2L).value()).isBetween(-1000.0, 101.0);
+        assertThat(levels.student(1).orElseThrow().value()).isBetween(4000.0, 5000.0);
+        assertThat(levels.student(2).orElseThrow().value()).isBetween(-1000.0, 101.0);
     }
 
     @Test
