@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ListView;
@@ -16,6 +17,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.testfx.service.query.NodeQuery;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.repertoire.RepertoireModel;
@@ -316,13 +318,14 @@ class RepertoirePlaceTest extends AtTheWindow {
             repertoire().go(Repertoire.ROOT);
             return true;
         });
+        Supplier<NodeQuery> reply = () ->
+                robot.lookup(".move-link").match((Button link) -> link.getText().startsWith("1.d4"));
+        stand.await("the reply", () -> reply.get().tryQuery().isPresent());
         Stand.onStage(() -> {
-            Button reply = robot.lookup(".move-link")
-                    .match((Button link) -> link.getText().startsWith("1.d4"))
-                    .queryButton();
             // As a click does; it stands further down than the card shows.
-            reply.requestFocus();
-            reply.fire();
+            Button button = reply.get().queryButton();
+            button.requestFocus();
+            button.fire();
             return true;
         });
         stand.settle();

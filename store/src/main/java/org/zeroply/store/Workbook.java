@@ -35,6 +35,7 @@ public final class Workbook implements AutoCloseable {
     private final Readers readers;
     private final Jdbi reader;
     private final ReentrantLock writeLock = new ReentrantLock(true);
+    private final ReentrantLock backingUp = new ReentrantLock();
     private volatile @Nullable Path secondPlace;
 
     private Workbook(Path file, Clock clock, WorkbookFile.Hold hold) throws SQLException {
@@ -175,11 +176,17 @@ public final class Workbook implements AutoCloseable {
      * @return whether one was made
      */
     public boolean backUpDaily(Progress progress, Cancel cancel) {
-        if (!overConnection(open -> backups().isDue())) {
-            return false;
+        // Two at a time would write to one file.
+        backingUp.lock();
+        try {
+            if (!overConnection(open -> backups().isDue())) {
+                return false;
+            }
+            part();
+            return overConnection(open -> backups().make(open, Backups.Kind.DAILY, progress, cancel));
+        } finally {
+            backingUp.unlock();
         }
-        part();
-        return overConnection(open -> backups().make(open, Backups.Kind.DAILY, progress, cancel));
     }
 
     /** Copies part now, or have met: what documents are is kept when they change the next time. */
