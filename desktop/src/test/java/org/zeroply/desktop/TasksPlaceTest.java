@@ -172,7 +172,16 @@ class TasksPlaceTest extends AtTheWindow {
         fire("#sitting-leave");
         keys(KeyCode.ESCAPE);
         stand.await("the caret back", () -> focused().equals("sitting-row-1"));
-        robot.write(" c4");
+        robot.write(" ");
+        Stand.onStage(() -> {
+            stand.scene().getRoot().requestFocus();
+            return true;
+        });
+        stand.await("the caret where it was", () -> focused().equals("sitting-row-1"));
+        robot.write("c4");
+        assertThat(((TextField) stand.scene().lookup("#sitting-row-1")).getText())
+                .as("goes on where it was")
+                .isEqualTo("51.a5 c4");
         Stage stage = (Stage) stand.scene().getWindow();
         Stand.onStage(() -> {
             WindowEvent asked = new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST);

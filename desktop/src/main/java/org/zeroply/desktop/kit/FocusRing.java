@@ -7,7 +7,9 @@ import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.Control;
+import javafx.scene.control.IndexRange;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import org.jspecify.annotations.Nullable;
@@ -55,12 +57,18 @@ public final class FocusRing {
             return;
         }
         boolean canGoBack = before != null && scene.equals(before.getScene()) && isWithin(before, within);
+        IndexRange marked = before instanceof TextInputControl text ? text.getSelection() : new IndexRange(0, 0);
+        int caret = before instanceof TextInputControl text ? text.getCaretPosition() : 0;
         FxThread.later(() -> {
             Node owner = scene.getFocusOwner();
             // Something else may have become the topmost meanwhile.
             if (within.equals(top.get()) && (owner == null || !isWithin(owner, within))) {
                 if (before != null && canGoBack && !before.isDisabled()) {
                     before.requestFocus();
+                    if (before instanceof TextInputControl text) {
+                        // A field that gets the keyboard marks all its text, which the next letter would replace.
+                        text.selectRange(caret == marked.getStart() ? marked.getEnd() : marked.getStart(), caret);
+                    }
                 } else {
                     focusFirst(within);
                 }

@@ -38,6 +38,8 @@ final class Covers implements SittingDesk.Over {
     /** Gives the keyboard to what is on top. */
     void focus() {
         if (isDown()) {
+            // What scrolls comes into the window with its style, and takes no keyboard before.
+            covering.firstEntry().getKey().applyCss();
             covering.firstEntry().getValue().run();
         } else {
             focusPlace.run();
