@@ -223,7 +223,8 @@ public record Judgement(
         return clocks.get(ply).filter(left -> left.compareTo(bound) < 0);
     }
 
-    static boolean isLost(Judged move) {
+    /** Whether the side that moves expects nothing any more. */
+    public static boolean isLost(Judged move) {
         return move.before().verdict().expectedFor(move.side()) < LOST_ANYWAY;
     }
 

@@ -67,6 +67,18 @@ public record MissedChance(Judgement.Judged move, Hardness hardness, Set<Kind> k
         return missed;
     }
 
+    /** Of what kinds the best move is in the position before a move of a judgement. */
+    public static Set<Kind> kindsOfBest(Judgement judgement, Judgement.Judged move) {
+        Hardness hardness = move.before().hardness();
+        if (hardness == null || move.before().best().isEmpty()) {
+            return Set.of();
+        }
+        return kinds(
+                move.before(),
+                hardness,
+                move.ply() == 0 ? null : judgement.moves().get(move.ply() - 1));
+    }
+
     /** @param previous the move that led to the position, if it is known */
     static Set<Kind> kinds(Judgement.Point point, Hardness hardness, Judgement.@Nullable Judged previous) {
         Position position = point.position();

@@ -47,6 +47,12 @@ public record TurningPoint(
         return new TurningPoint(move, better, refutation, better.isEmpty() ? null : compare(move));
     }
 
+    /** The lines alone, without what is different at their ends. */
+    public static TurningPoint lines(Judgement.Judged move) {
+        List<Move> played = played(move);
+        return new TurningPoint(move, better(move), played.subList(1, played.size()), null);
+    }
+
     /** What is different at the ends of the two lines, in sentences; at most a few. */
     public List<String> differences(Language language) {
         if (comparison == null) {

@@ -1,10 +1,8 @@
 package org.zeroply.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
@@ -106,32 +104,5 @@ class CauseTest {
         String fen = "r2qkb1r/pppppppp/2n2n2/8/8/2N2N2/PPPPPPPP/R1BQKB1R w KQkq - 0 4";
         Judgement judgement = judged(fen, "a3", List.of("Rb1"), List.of("Rb8"));
         assertThat(Cause.of(judgement.moves().getFirst())).isEmpty();
-    }
-
-    @Test
-    void sumsForAPlayerCountMovesAndGames() {
-        Judgement threat = judged("6k1/5ppp/8/8/6b1/7P/5PP1/3R2K1 w - - 0 30", "g3", List.of("hxg4"), List.of("Bxd1"));
-        Judgement other = judged("4k3/5ppp/8/8/8/8/P4PPP/4K3 w - - 0 40", "Kd1", List.of("Ke2"), List.of("Ke7"));
-        PlayerSums sums = PlayerSums.of(List.of(
-                new PlayerSums.Played(threat, Side.WHITE, "French"),
-                new PlayerSums.Played(other, Side.WHITE, "French"),
-                new PlayerSums.Played(other, Side.BLACK, "")));
-        assertThat(sums.total().games()).isEqualTo(3);
-        assertThat(sums.total().moves()).isEqualTo(2);
-        assertThat(sums.total().turning()).isEqualTo(2);
-        assertThat(sums.total().given()).isEqualTo(0.6, within(1e-9));
-        assertThat(sums.openings())
-                .hasEntrySatisfying("French", tally -> assertThat(tally.games()).isEqualTo(2));
-        assertThat(sums.openings().keySet()).containsExactly("French", "");
-        assertThat(sums.sides())
-                .hasEntrySatisfying(
-                        Side.BLACK, tally -> assertThat(tally.moves()).isZero());
-        assertThat(sums.phases())
-                .hasEntrySatisfying(
-                        Judgement.Phase.ENDING,
-                        tally -> assertThat(tally.moves()).isEqualTo(2));
-        assertThat(sums.causes().get(Optional.of(Cause.Kind.THREAT_OVERLOOKED))).isEqualTo(0.3, within(1e-9));
-        assertThat(sums.causes().get(Optional.of(Cause.Kind.ENDING))).isEqualTo(0.3, within(1e-9));
-        assertThat(sums.total().perGame()).isEqualTo(0.2, within(1e-9));
     }
 }

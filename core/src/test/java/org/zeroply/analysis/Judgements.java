@@ -10,15 +10,15 @@ import org.zeroply.rules.Square;
 import org.zeroply.search.Verdict;
 
 /** Judgements of games whose verdicts are given. */
-final class Judgements {
+public final class Judgements {
     private Judgements() {}
 
     /** Rooks that step to and fro, with White's expected score given for every position. */
-    static Judgement judge(double threshold, double... white) {
+    public static Judgement judge(double threshold, double... white) {
         return judge(threshold, false, white);
     }
 
-    static Judgement judge(double threshold, boolean alwaysBest, double... white) {
+    public static Judgement judge(double threshold, boolean alwaysBest, double... white) {
         Position position = Fen.position("r3k3/p7/8/8/8/8/P7/R3K3 w - - 0 30");
         List<Judgement.Point> points = new ArrayList<>();
         List<Move> played = new ArrayList<>();

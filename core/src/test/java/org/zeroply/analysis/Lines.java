@@ -16,11 +16,11 @@ import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 
 /** Moves by their names. */
-final class Lines {
+public final class Lines {
     private Lines() {}
 
     /** Moves that follow one another; each must be legal. */
-    static List<Move> of(Position start, String... names) {
+    public static List<Move> of(Position start, String... names) {
         List<Move> moves = new ArrayList<>();
         Position position = start;
         for (String name : names) {

@@ -250,7 +250,11 @@ public final class Backups {
     private static long broken(Connection connection) throws SQLException {
         long broken = 0;
         for (String table : Checksums.TABLES) {
-            broken += one(connection, "select count(*) from " + table + Checksums.BROKEN);
+            boolean isThere = one(
+                            connection,
+                            "select count(*) from sqlite_master where name = '" + table + Checksums.BROKEN + "'")
+                    > 0;
+            broken += !isThere ? 0 : one(connection, "select count(*) from " + table + Checksums.BROKEN);
         }
         return broken;
     }

@@ -25,6 +25,7 @@ final class Checksums {
 
     /** The tables whose rows are watched. What is worked out of the games is compared with them instead. */
     static final List<String> TABLES = List.of(
+            "question",
             "content",
             "repertoire",
             "repertoire_node",
@@ -95,6 +96,16 @@ final class Checksums {
                     + " on " + table + " " + sum);
             statement.execute("create view " + table + BROKEN + " as select * from " + table + " where "
                     + condition(connection, table));
+        }
+    }
+
+    /** Takes off again what {@link #watch} put on a table, so that it can get other columns. */
+    static void unwatch(Connection connection, String table) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("drop view " + table + BROKEN);
+            statement.execute("drop trigger " + table + "_made");
+            statement.execute("drop trigger " + table + "_changed");
+            statement.execute("alter table " + table + " drop column sum");
         }
     }
 

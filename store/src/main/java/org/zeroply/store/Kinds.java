@@ -11,13 +11,24 @@ final class Kinds {
     static final StudentKind STUDENT = new StudentKind();
     static final SittingKind SITTING = new SittingKind();
     static final ReportKind REPORT = new ReportKind();
+    static final QuestionKind QUESTION = new QuestionKind();
 
     /** The documents: each is known in every copy, edited, merged and rescued on its own. */
-    static final List<DocumentKind<?>> DOCUMENTS = List.of(GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT);
+    static final List<DocumentKind<?>> DOCUMENTS = List.of(GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT, QUESTION);
 
     /** All parts, the documents first. */
     static final List<WorkbookPart> ALL = List.of(
-            GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT, new StudyPart(), new QueuePart(), new SettingPart());
+            GAME,
+            REPERTOIRE,
+            PAPER,
+            STUDENT,
+            SITTING,
+            REPORT,
+            QUESTION,
+            new StudyPart(),
+            new QueuePart(),
+            new SettingPart(),
+            new AccountPart());
 
     private Kinds() {}
 

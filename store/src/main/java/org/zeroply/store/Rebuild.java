@@ -27,10 +27,11 @@ final class Rebuild {
     private static final int AT_A_TIME = 2_000;
 
     /** Worked out of the games, and made anew from those that came through. */
-    private static final Set<String> WORKED_OUT = Set.of("words", "run", "run_chunk", "run_void", "line");
+    private static final Set<String> WORKED_OUT =
+            Set.of("words", "run", "run_chunk", "run_void", "line", "account", "peer");
 
     /** Rows that only hold a document together: without them its parts would be lost, too. */
-    private static final Set<String> HEADS = Set.of("repertoire", "paper", "student", "sitting");
+    private static final Set<String> HEADS = Set.of("repertoire", "paper", "student", "sitting", "question");
 
     /** What has no mark of its own on a page that nothing leads to: rows of an index look the same. */
     private static final Set<String> NOT_TOLD = Set.of("waiting");

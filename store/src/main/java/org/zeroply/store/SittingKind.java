@@ -16,6 +16,7 @@ import java.util.stream.Stream;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Award;
+import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Sitting.End;
@@ -113,7 +114,8 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
             student = StudentKind.named(handle, sitting.student().name());
         }
         if (student == 0) {
-            student = Kinds.STUDENT.addNew(handle, sitting.student()).getAsLong();
+            student =
+                    Kinds.STUDENT.addNew(handle, Profile.of(sitting.student())).getAsLong();
         }
         long id = handle.createUpdate("insert into sitting (paper, name, student, begun, pause, strict, diagram,"
                         + " saved, minutes) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")

@@ -2,9 +2,9 @@ package org.zeroply.store;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
 import org.jdbi.v3.core.Handle;
 import org.zeroply.coaching.MarkedSitting;
+import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Sitting.Attempt;
 import org.zeroply.coaching.Student;
@@ -34,37 +34,26 @@ public final class SittingShelf {
     }
 
     /**
-     * Keeps a student; one without an id is added, or comes back if one of that name was taken off the list. Gives the
-     * student as kept.
+     * Keeps a student's name and rating; one without an id is added, or comes back if one of that name was taken off the list.
+     * A rating that is another one goes into the history. Gives the student as kept.
      */
     public Student keep(Student student) {
+        String today = RegisterShelf.day(workbook.clock());
         return workbook.write(handle -> {
-            if (student.id() != 0) {
-                Kinds.STUDENT.changes(handle, student.id());
-                Kinds.STUDENT.put(handle, student.id(), student);
-                return student;
+            long id = student.id() != 0 ? student.id() : StudentKind.hidden(handle, student.name());
+            if (id == 0) {
+                Profile fresh = Profile.of(new Student(0, student.name(), 0)).rated(student.rating(), today);
+                return new Student(Kinds.STUDENT.addNew(handle, fresh).getAsLong(), student.name(), student.rating());
             }
-            Optional<Long> gone = handle.createQuery("select id from student where name = ? and hidden = 1")
-                    .bind(0, student.name())
-                    .mapTo(Long.class)
-                    .findFirst();
-            long id = gone.isPresent()
-                    ? gone.get()
-                    : Kinds.STUDENT.addNew(handle, student).getAsLong();
             Student kept = new Student(id, student.name(), student.rating());
-            if (gone.isPresent()) {
-                Kinds.STUDENT.list().bringBack(handle, id, "");
-                Kinds.STUDENT.put(handle, id, kept);
+            if (student.id() == 0) {
+                Kinds.STUDENT.list().show(handle, Kinds.STUDENT.list().named(id), true);
+            } else {
+                Kinds.STUDENT.changes(handle, id);
             }
+            Profile before = Kinds.STUDENT.get(handle, id);
+            Kinds.STUDENT.put(handle, id, before.rated(kept.rating(), today).with(kept));
             return kept;
-        });
-    }
-
-    /** Takes a student off the list; the sittings stay, and keeping one of that name again brings the student back. */
-    public void remove(Student student) {
-        workbook.write(handle -> {
-            Kinds.STUDENT.list().remove(handle, student.id(), "");
-            return true;
         });
     }
 

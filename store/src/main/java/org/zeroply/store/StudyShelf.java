@@ -52,6 +52,17 @@ public final class StudyShelf {
                 .flatMap(text -> StudyText.read(position, text));
     }
 
+    /** Whose studies of a position with so many lines are kept, the latest names first. */
+    public List<String> analysts(Position position, int lines) {
+        return workbook.read(
+                handle -> handle.createQuery("select distinct analyst from study where position = ? and lines"
+                                + " = ? order by analyst desc")
+                        .bind(0, position.key())
+                        .bind(1, lines)
+                        .mapTo(String.class)
+                        .list());
+    }
+
     /** All that an analyst has found of some positions, whatever was asked. */
     public List<Study> all(Collection<Position> positions, String analyst) {
         Map<Long, Position> byKey = new HashMap<>();

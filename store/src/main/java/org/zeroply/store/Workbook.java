@@ -359,6 +359,16 @@ public final class Workbook implements AutoCloseable {
         return new SittingShelf(this);
     }
 
+    /** Students, what they ask and their groups. */
+    public RegisterShelf register() {
+        return new RegisterShelf(this);
+    }
+
+    /** What accounts take of judged games. */
+    public AccountShelf accounts() {
+        return new AccountShelf(this);
+    }
+
     /** Writes the log back into the file and lets go of it. */
     @Override
     public void close() {

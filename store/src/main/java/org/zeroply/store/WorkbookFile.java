@@ -35,7 +35,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 11;
+    static final int VERSION = 12;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -243,7 +243,11 @@ final class WorkbookFile {
                 .dataSource(source)
                 .locations("classpath:org/zeroply/store/migrations")
                 .javaMigrations(
-                        new V3__FillColumns(), new V7__FillRatings(), new V10__Documents(), new V11__Checksums())
+                        new V3__FillColumns(),
+                        new V7__FillRatings(),
+                        new V10__Documents(),
+                        new V11__Checksums(),
+                        new V12__Register())
                 .target(Integer.toString(version))
                 .load()
                 .migrate();

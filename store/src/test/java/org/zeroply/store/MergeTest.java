@@ -337,9 +337,7 @@ class MergeTest {
         assertThat(home.sittings().students().getFirst().rating()).isEqualTo(1400);
         assertThat(report.conflicts())
                 .containsExactly(new MergeReport.Conflict("student", sam.id(), "Okafor, Sam", Kind.UNITED, 1));
-        while (home.papers().travelInList(true)) {
-            // Everything that came is taken back.
-        }
+        assertThat(home.register().travel(ida.id(), true)).isPresent();
         assertThat(home.sittings().students().getFirst().rating()).isEqualTo(1350);
     }
 
@@ -409,7 +407,7 @@ class MergeTest {
         Sitting here = home.sittings().read(home.sittings().list().getFirst().id());
         assertThat(here.tasks().getFirst().script().choice()).isEqualTo("Ra8#");
         assertThat(here.isDone()).isTrue();
-        home.sittings().remove(here.student());
+        home.register().remove(here.student().id(), "remove");
         assertThat(bringHome().counts()).doesNotContainKey("sitting");
         assertThat(home.sittings().students())
                 .as("off the list here")

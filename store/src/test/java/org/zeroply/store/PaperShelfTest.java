@@ -168,7 +168,7 @@ class PaperShelfTest {
         SittingShelf.Listed listed = workbook.sittings().list().getFirst();
         assertThat(listed.done()).isEqualTo(1);
         assertThat(listed.isDone()).isFalse();
-        workbook.sittings().remove(ida);
+        workbook.register().remove(ida.id(), "remove");
         assertThat(workbook.sittings().students()).isEmpty();
         assertThat(workbook.sittings().keep(new Student(0, "Brandt, Ida", 1730)))
                 .as("the name brings the student back with the results")

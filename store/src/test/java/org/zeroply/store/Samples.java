@@ -5,12 +5,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.zeroply.coaching.Award;
+import org.zeroply.coaching.Profile;
+import org.zeroply.coaching.Question;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
 import org.zeroply.rules.Side;
+import org.zeroply.store.QuestionKind.KeptQuestion;
 import org.zeroply.store.RepertoireKind.KeptRepertoire;
 import org.zeroply.store.ReportKind.KeptReport;
 import org.zeroply.store.SittingKind.KeptSitting;
@@ -58,13 +61,22 @@ record Samples(long game, long paper, long student) {
             case "paper" -> List.of(paper("Warm-up", 1), paper("Warm-up", 2), paper("Warm-up", 3));
             case "student" ->
                 List.of(
-                        new Student(0, "Okafor, Sam", 1500),
-                        new Student(0, "Okafor, Sam", 1550),
-                        new Student(0, "Okafor, Samuel", 1500));
+                        Profile.of(new Student(0, "Okafor, Sam", 1500)),
+                        Profile.of(new Student(0, "Okafor, Sam", 1500))
+                                .rated(1550, "2026.11.01")
+                                .withNames(List.of("Okafor, S."))
+                                .withGroups(List.of("Tuesday circle"))
+                                .withGoals("a draw\nwith the white pieces"),
+                        Profile.of(new Student(0, "Okafor, Samuel", 1500)).withGroups(List.of("Juniors")));
             case "sitting" -> List.of(sitting("", 0), sitting("Ra8#", 60), sitting("Rb1", 120));
             case "report" ->
                 Stream.of("title=One", "title=Two", "title=Three")
                         .map(text -> new KeptReport(game, text + "\nnotes=tab\there\n"))
+                        .toList();
+            case "question" ->
+                Stream.of("", "It loses a pawn.", "Black is in time.")
+                        .map(answer -> new KeptQuestion(
+                                student, game, new Question(0, 0, "May I not castle here?", 0, 2, NOON, answer)))
                         .toList();
             default -> throw new AssertionError("there is no document to try " + kind.name() + " with");
         };

@@ -1,9 +1,11 @@
 package org.zeroply.desktop.judging;
 
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.GameSweep.Looked;
 import org.zeroply.analysis.Study;
@@ -23,6 +25,15 @@ record KeptPasses(Workbook workbook, String analyst) {
         positions.forEach((key, position) ->
                 find(position, true).or(() -> find(position, false)).ifPresent(looked -> found.put(key, looked)));
         return found;
+    }
+
+    /** Who has judged positions, the present calculator first; older versions of it only if it has not. */
+    static List<String> analysts(Workbook workbook, String present, Position... some) {
+        Set<String> all = new LinkedHashSet<>();
+        for (Position position : some) {
+            all.addAll(workbook.studies().analysts(position, GameSweep.LINES));
+        }
+        return all.contains(present) ? List.of(present) : List.copyOf(all);
     }
 
     private Optional<Looked> find(Position position, boolean second) {

@@ -1,10 +1,8 @@
 package org.zeroply.desktop.judging;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.HPos;
 import javafx.scene.control.Button;
@@ -17,10 +15,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.analysis.Cause;
 import org.zeroply.analysis.Judgement;
-import org.zeroply.analysis.PlayerSums;
-import org.zeroply.analysis.PlayerSums.Tally;
+import org.zeroply.coaching.PlayerSums;
+import org.zeroply.coaching.PlayerSums.Tally;
+import org.zeroply.coaching.StudentAccount;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Side;
@@ -29,6 +27,7 @@ import org.zeroply.words.Words;
 /** What a player gives away, as a table: in all, by phase, by side, by opening, and by cause. Passive. */
 public final class SumsView extends VBox {
     private static final int MOST_OPENINGS = 8;
+    private static final int MOST_HABITS = 5;
     private static final List<String> COLUMNS =
             List.of("moves", "games", "given", "turning", "drifts", "missed", "praise");
 
@@ -157,23 +156,26 @@ public final class SumsView extends VBox {
                     opening.getValue(),
                     false);
         }
-        causes.setText(causes(sums));
+        causes.setText(causes(result.account()));
     }
 
-    private static String causes(PlayerSums sums) {
-        List<Map.Entry<Optional<Cause.Kind>, Double>> entries =
-                new ArrayList<>(sums.causes().entrySet());
-        entries.sort(Comparator.comparingDouble((Map.Entry<Optional<Cause.Kind>, Double> entry) -> entry.getValue())
-                .reversed());
+    private static String causes(StudentAccount account) {
         List<String> said = new ArrayList<>();
-        for (Map.Entry<Optional<Cause.Kind>, Double> entry : entries) {
-            said.add(Texts.of(
-                    "sums.cause",
-                    entry.getKey().map(Cause.Kind::text).orElse(Texts.of("sums.noCause")),
-                    Words.share(entry.getValue())));
+        if (account.average() != null) {
+            said.add(Texts.of("sums.account", account.average().inWords()));
         }
-        String all = said.isEmpty() ? "" : Texts.of("sums.causes", String.join(", ", said));
-        return sums.hurried() > 0 ? all + "\n" + Texts.of("sums.hurried", Words.share(sums.hurried())) : all;
+        account.rate()
+                .ifPresent(rate -> said.add(Texts.of(
+                        "sums.rate", Words.share(rate.points()), Words.share(rate.low()), Words.share(rate.high()))));
+        List<String> habits = account.habits().stream()
+                .limit(MOST_HABITS)
+                .map(habit -> Texts.of(
+                        "sums.cause", habit.key().text(), Words.share(habit.points()), habit.games(), habit.of()))
+                .toList();
+        if (!habits.isEmpty()) {
+            said.add(Texts.of("sums.causes", String.join("; ", habits)));
+        }
+        return String.join("\n", said);
     }
 
     private int row(int row, String title, Tally tally, boolean strong) {

@@ -94,11 +94,7 @@ public final class JudgingDesk {
 
     /** Shows sums for a player, at first of the one who is named. */
     public void showSums(String player) {
-        SumsModel model = new SumsModel(
-                workbook,
-                background,
-                calculator.analystName(),
-                judging.thresholdProperty().get());
+        SumsModel model = new SumsModel(workbook, background, calculator.analystName());
         sheets.show(Texts.of("sums.title"), new SumsView(model, player, this::judgeGames), List.of());
     }
 

@@ -617,7 +617,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                         students,
                         kept -> change(() -> workbook.sittings().keep(kept)),
                         gone -> change(() -> {
-                            workbook.sittings().remove(gone);
+                            workbook.register().remove(gone.id(), Texts.of("undo.student.remove", gone.name()));
                             return gone;
                         })));
     }

@@ -24,7 +24,7 @@ class JudgingModelTest extends OnAWorkbook {
         game = new OpenGame(workbook, background);
         judging = new JudgingModel(game, workbook, background, service);
         coach = new CoachModel(game);
-        sums = new SumsModel(workbook, background, analyst.name(), 0.14);
+        sums = new SumsModel(workbook, background, analyst.name());
         game.add(game("[White \"Tarn, Bastian\"]\n[Black \"Brandt, Ida\"]\n1.d4 d5 2.c4 e6 3.Nc3 *"), "add");
     }
 

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.zeroply.analysis.PlayerSums;
+import org.zeroply.coaching.PlayerSums;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.rules.Side;
@@ -25,7 +25,7 @@ class SumsModelTest extends OnAWorkbook {
     void begin() {
         game = new OpenGame(workbook, background);
         judging = new JudgingModel(game, workbook, background, service);
-        sums = new SumsModel(workbook, background, analyst.name(), 0.14);
+        sums = new SumsModel(workbook, background, analyst.name());
     }
 
     private long played(String white, String black, String moves) {
