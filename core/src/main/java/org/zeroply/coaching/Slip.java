@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Cause;
+import org.zeroply.analysis.Cause.Kind;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.TurningPoint;
 import org.zeroply.notation.Language;
@@ -22,7 +23,7 @@ import org.zeroply.words.Words;
  * @param follows what follows the move that was played
  */
 public record Slip(
-        Cause.@Nullable Kind cause, @Nullable Tactic tactic, Position position, List<Move> better, List<Move> follows) {
+        @Nullable Kind cause, @Nullable Tactic tactic, Position position, List<Move> better, List<Move> follows) {
     /** A move that gives away so much of the expected score or more gets a cause; less is small change. */
     public static final double SMALLEST = 0.05;
 
@@ -85,6 +86,6 @@ public record Slip(
                     ? ""
                     : after.isEmpty() ? Words.of("slip.better", instead) : Words.of("slip.follows", after);
         }
-        return Words.of(cause == Cause.Kind.THREAT_OVERLOOKED ? "slip.threatened" : "slip.both", after, instead);
+        return Words.of(cause == Kind.THREAT_OVERLOOKED ? "slip.threatened" : "slip.both", after, instead);
     }
 }
