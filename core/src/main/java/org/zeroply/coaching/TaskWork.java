@@ -50,7 +50,7 @@ public record TaskWork(
             Points byHand = attempt.awarded().atMost(script.outOf().less(script.points()));
             work.add(new TaskWork(
                     sitting.student().id(),
-                    task.start().key() * 31 + task.kind().ordinal(),
+                    idOf(task),
                     task.level(),
                     task.kind(),
                     new HashSet<>(task.themes()),
@@ -60,6 +60,11 @@ public record TaskWork(
                     script.bySkill()));
         }
         return work;
+    }
+
+    /** The same for the same task in every paper and sitting: by its position and kind. */
+    public static long idOf(Task task) {
+        return task.start().key() * 31 + task.kind().ordinal();
     }
 
     /** The share of its points, 0 to 1. */

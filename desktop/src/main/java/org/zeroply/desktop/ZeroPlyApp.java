@@ -20,7 +20,10 @@ import javafx.application.Platform;
 import javafx.scene.text.Font;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.analysis.GameSweep;
 import org.zeroply.coaching.Homework;
+import org.zeroply.coaching.Profile;
+import org.zeroply.coaching.Question;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.games.GamesPlace;
 import org.zeroply.desktop.kit.FileChoice;
@@ -33,6 +36,7 @@ import org.zeroply.repertoire.Tally;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameSummary;
+import org.zeroply.store.RegisterShelf;
 import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Paper;
@@ -72,6 +76,7 @@ public final class ZeroPlyApp extends Application {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
+                    shell.prepare(book -> addSeason(book, machine.clock().instant()));
                 });
             }
             if (arguments.contains("--until-painted")) {
@@ -175,6 +180,52 @@ public final class ZeroPlyApp extends Application {
             Student student = Objects.requireNonNull(students.get(sat.student().name()));
             workbook.sittings()
                     .add(ids.get(sat.paper()), Homework.takeIn(papers.get(sat.paper()), student, sat.scripts(), now));
+        }
+        return true;
+    }
+
+    /** Adds the season of the sample club: its games, what was calculated of those that are judged, groups and a question. */
+    public static boolean addSeason(Workbook workbook, Instant now) {
+        try (InputStream in = SampleClub.season()) {
+            workbook.files()
+                    .importPgn(
+                            in,
+                            Math.max(1, in.available()),
+                            SampleClub.SEASON,
+                            Texts.of("undo.import", SampleClub.SEASON),
+                            Progress.SILENT,
+                            new Cancel());
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+        SampleClub.Judgements judgements = SampleClub.judgements();
+        for (SampleClub.Kept kept : judgements.kept()) {
+            workbook.studies()
+                    .keep(
+                            kept.study(),
+                            judgements.analyst(),
+                            GameSweep.LINES,
+                            kept.isSecond() ? GameSweep.SECOND_LEVEL : GameSweep.LEVEL);
+        }
+        RegisterShelf register = workbook.register();
+        for (SampleClub.Member member : SampleClub.members()) {
+            long id = register.list().stream()
+                    .filter(each -> each.name().equals(member.name()))
+                    .mapToLong(RegisterShelf.Listed::id)
+                    .findFirst()
+                    .orElseGet(() -> register.add(
+                            Profile.of(new Student(0, member.name(), member.rating())),
+                            Texts.of("undo.student.new", member.name())));
+            Profile before = register.read(id);
+            register.save(
+                    id,
+                    before,
+                    before.withGroups(member.groups()).withGoals(member.goals()),
+                    "",
+                    Texts.of("undo.student.edit", member.name()));
+            if (!member.question().isEmpty()) {
+                register.ask(new Question(0, id, member.question(), 0, -1, now, ""), Texts.of("undo.question.new"));
+            }
         }
         return true;
     }

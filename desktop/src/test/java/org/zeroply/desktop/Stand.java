@@ -43,6 +43,8 @@ import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.reading.ReadingPlace;
+import org.zeroply.desktop.register.RegisterModel;
+import org.zeroply.desktop.register.RegisterPlace;
 import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.repertoire.SoundnessModel;
@@ -186,6 +188,17 @@ public final class Stand implements AutoCloseable {
         settle();
     }
 
+    /** Adds the season of the sample club with its judgements and goes to the register. */
+    public void addSeason() {
+        ZeroPlyApp.addSeason(workbook(), machine.clock().instant());
+        onStage(() -> {
+            register().refresh();
+            return true;
+        });
+        await("the students", () -> register().openProperty().get() != null);
+        settle();
+    }
+
     /** Starts the toolkit, if nothing has yet. */
     public static void startToolkit() {
         if (STARTED.compareAndSet(false, true)) {
@@ -246,6 +259,10 @@ public final class Stand implements AutoCloseable {
 
     public TasksModel tasks() {
         return shell().place(TasksPlace.class).model();
+    }
+
+    public RegisterModel register() {
+        return shell().place(RegisterPlace.class).model();
     }
 
     public AppWindow window() {

@@ -1,7 +1,9 @@
 package org.zeroply.sample;
 
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.SequenceInputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -10,8 +12,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.zeroply.analysis.Study;
+import org.zeroply.analysis.StudyText;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.Tags;
+import org.zeroply.notation.Fen;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.repertoire.Repertoire;
@@ -38,6 +43,37 @@ public final class SampleClub {
                 new Student("Okafor, Sam", 1640),
                 new Student("Haddad, Noor", 1910),
                 new Student("Lindqvist, Tove", 2180));
+    }
+
+    /** What the games of the season are called together. */
+    public static final String SEASON = NAME + ", season";
+
+    /**
+     * A student as the register has them.
+     *
+     * @param question that waits for an answer; empty for none
+     */
+    public record Member(String name, int rating, List<String> groups, String goals, String question) {
+        public Member {
+            groups = List.copyOf(groups);
+        }
+    }
+
+    /** The four students, in two groups. */
+    public static List<Member> members() {
+        String juniors = "Juniors";
+        String circle = "Tuesday circle";
+        return List.of(
+                new Member("Brandt, Ida", 1350, List.of(juniors), "To see the whole board before the first move.", ""),
+                new Member(
+                        "Okafor, Sam",
+                        1640,
+                        List.of(juniors, circle),
+                        "Half the points at the Saltmarsh Cup.",
+                        "Why is a rook behind the passed pawn better than before it?"),
+                new Member(
+                        "Haddad, Noor", 1910, List.of(circle), "2000 by the summer.", "May I not castle at move 17?"),
+                new Member("Lindqvist, Tove", 2180, List.of(circle), "", ""));
     }
 
     /** A game of the club by who had White and when. */
@@ -133,6 +169,67 @@ public final class SampleClub {
     /** All games as PGN, positions from the circle's evenings last; the caller closes the stream. */
     public static InputStream games() {
         return new SequenceInputStream(resource("club.pgn"), resource("evenings.pgn"));
+    }
+
+    /** The games of the season that followed, as PGN; the caller closes the stream. */
+    public static InputStream season() {
+        return resource("season.pgn");
+    }
+
+    /**
+     * What was calculated of a position of a game when the club was made.
+     *
+     * @param isSecond whether it was looked at again with more effort
+     */
+    public record Kept(Study study, boolean isSecond) {}
+
+    /**
+     * The judgements that come with the club.
+     *
+     * @param analyst who calculated
+     */
+    public record Judgements(String analyst, List<Kept> kept) {
+        public Judgements {
+            kept = List.copyOf(kept);
+        }
+    }
+
+    /** Everything that was calculated of the judged games of the club and the season, each position once. */
+    public static Judgements judgements() {
+        try (BufferedReader in =
+                new BufferedReader(new InputStreamReader(resource("judgements.txt"), StandardCharsets.UTF_8))) {
+            String analyst = Objects.requireNonNull(in.readLine(), "nobody judged");
+            List<Kept> kept = new ArrayList<>();
+            StringBuilder text = new StringBuilder();
+            String head = "";
+            for (String line = in.readLine(); line != null; line = in.readLine()) {
+                if (line.startsWith(AT)) {
+                    add(head, text, kept);
+                    head = line;
+                    text.setLength(0);
+                } else if (!line.startsWith(GAME)) {
+                    text.append(line).append('\n');
+                }
+            }
+            add(head, text, kept);
+            return new Judgements(analyst, kept);
+        } catch (IOException broken) {
+            throw new UncheckedIOException(broken);
+        }
+    }
+
+    /** Begins what is kept of a position: "at", whether it was looked at again, and the position. */
+    public static final String AT = "at ";
+
+    /** Begins what is kept of a game. */
+    public static final String GAME = "game ";
+
+    private static void add(String head, StringBuilder text, List<Kept> kept) {
+        if (!head.isEmpty()) {
+            String[] words = head.split(" ", 3);
+            StudyText.read(Fen.position(words[2]), text.toString())
+                    .ifPresent(study -> kept.add(new Kept(study, words[1].equals("second"))));
+        }
     }
 
     private static InputStream resource(String name) {

@@ -90,18 +90,69 @@ final class ClubGenerator {
 
     private static final String ENDING = "8/5pk1/4p1p1/3pP2p/1p1P1P1P/1P3KP1/8/8 w - - 0 41";
 
-    private final Random random = new Random(SEED);
-    private final PlainPlayer player = new PlainPlayer(random);
+    private static final long SEASON_SEED = 7_202_611;
+
+    private final Random random;
+    private final PlainPlayer player;
+
+    private ClubGenerator(long seed) {
+        random = new Random(seed);
+        player = new PlainPlayer(random);
+    }
+
+    ClubGenerator() {
+        this(SEED);
+    }
 
     /** How many games there are and how many of them make a quick sample for a test. */
     static final int GAMES = 60;
 
+    /** How many games two of the students play in the season that follows. */
+    static final int SEASON = 10;
+
+    /** Writes the games of the club into the first file and those of the season into the second. */
     public static void main(String[] arguments) throws IOException {
+        Files.writeString(Path.of(arguments[0]), text(new ClubGenerator().make(GAMES)));
+        Files.writeString(Path.of(arguments[1]), text(season(SEASON)));
+    }
+
+    private static String text(List<Game> games) throws IOException {
         StringBuilder all = new StringBuilder();
-        for (Game game : new ClubGenerator().make(GAMES)) {
+        for (Game game : games) {
             PgnWriter.write(game, all);
         }
-        Files.writeString(Path.of(arguments[0]), all);
+        return all.toString();
+    }
+
+    /** The first games of the season, in turn of Noor Haddad, who gets better in it, and of Sam Okafor. */
+    static List<Game> season(int count) {
+        ClubGenerator generator = new ClubGenerator(SEASON_SEED);
+        List<Game> games = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            SampleClub.Student student = SampleClub.students().get(i % 2 == 0 ? 2 : 1);
+            Skill self = Skill.of(student.name(), student.rating() + (i % 2 == 0 ? 25 * i : 5 * i));
+            games.add(generator.seasonGame(i, self));
+        }
+        return games;
+    }
+
+    private Game seasonGame(int index, Skill self) {
+        Skill other = opponent(self);
+        boolean isWhite = index / 2 % 2 == 0;
+        Skill white = isWhite ? self : other;
+        Skill black = isWhite ? other : self;
+        Played played = play(Position.START, OPENINGS.get((3 * index + 4) % OPENINGS.size()), white, black, true);
+        Tags tags = Tags.NONE
+                .with("Event", "Saltmarsh Cup")
+                .with("Site", "Hollow Mill")
+                .with("Date", String.format(Locale.ROOT, "2026.%02d.%02d", 1 + index, 3 + 2 * index))
+                .with("Round", Integer.toString(1 + index / 2))
+                .with("White", white.name())
+                .with("Black", black.name())
+                .with("TimeControl", "5400+30")
+                .with("WhiteElo", Integer.toString(white.rating()))
+                .with("BlackElo", Integer.toString(black.rating()));
+        return new Game(tags, played.tree(), played.result());
     }
 
     /** The first games of the club. */

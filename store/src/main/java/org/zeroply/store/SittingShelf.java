@@ -135,6 +135,13 @@ public final class SittingShelf {
         });
     }
 
+    /** Which state a sitting is in; another number after every change. */
+    public long revision(long id) {
+        return workbook.read(handle -> Revisions.state(handle, Kinds.SITTING, "id", id))
+                .map(Revisions.State::revision)
+                .orElse(0L);
+    }
+
     /**
      * Reads a sitting.
      *

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jdbi.v3.core.statement.EmptyHandling;
 import org.zeroply.analysis.Study;
+import org.zeroply.analysis.StudyText;
 import org.zeroply.rules.Position;
 
 /** What has been calculated of positions, kept so that a game opened again shows it at once. Any thread. */

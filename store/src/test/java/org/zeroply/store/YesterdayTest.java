@@ -18,6 +18,7 @@ import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.LessonDraft;
 import org.zeroply.analysis.LessonReport;
 import org.zeroply.analysis.Study;
+import org.zeroply.analysis.StudyText;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Student;

@@ -68,8 +68,10 @@ final class BoardSkin extends SkinBase<BoardView> {
             files.add(styled(new Label(), "board-coordinate"));
             ranks.add(styled(new Label(), "board-coordinate"));
         }
-        getChildren().addAll(files);
-        getChildren().addAll(ranks);
+        if (board.coordinatesProperty().get()) {
+            getChildren().addAll(files);
+            getChildren().addAll(ranks);
+        }
         frame.setMouseTransparent(true);
         Widgets.present(promotion, false);
         getChildren().addAll(marks, brackets, pieces, traces, tags, frame, hints, promotion);
@@ -133,8 +135,9 @@ final class BoardSkin extends SkinBase<BoardView> {
 
     @Override
     protected void layoutChildren(double x, double y, double width, double height) {
-        cell = Math.max(8, Math.floor((Math.min(width, height) - COORDINATES - 2) / 8));
-        left = snapPositionX(x + COORDINATES + Math.max(0, (width - COORDINATES - 2 - 8 * cell) / 2));
+        double margin = getSkinnable().coordinatesProperty().get() ? COORDINATES : 2;
+        cell = Math.max(8, Math.floor((Math.min(width, height) - margin - 2) / 8));
+        left = snapPositionX(x + margin + Math.max(0, (width - margin - 2 - 8 * cell) / 2));
         top = snapPositionY(y + 1);
         for (Square square : Square.values()) {
             squares[square.ordinal()].resizeRelocate(xOf(square), yOf(square), cell, cell);

@@ -29,6 +29,7 @@ public final class BoardView extends Control {
     private final ObjectProperty<Position> position = new SimpleObjectProperty<>(this, "position", Position.START);
     private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
     private final BooleanProperty playable = new SimpleBooleanProperty(this, "playable", true);
+    private final BooleanProperty coordinates = new SimpleBooleanProperty(this, "coordinates", true);
     private final ObjectProperty<@Nullable Move> lastMove = new SimpleObjectProperty<>(this, "lastMove");
     private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
     private final ObservableList<Mark> marks = FXCollections.observableArrayList();
@@ -76,6 +77,11 @@ public final class BoardView extends Control {
     /** Whether moves may be proposed. */
     public BooleanProperty playableProperty() {
         return playable;
+    }
+
+    /** Whether letters and figures stand beside it; set before it is shown. */
+    public BooleanProperty coordinatesProperty() {
+        return coordinates;
     }
 
     /** The move that led here, shown by corner brackets. */

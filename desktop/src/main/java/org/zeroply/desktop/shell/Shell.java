@@ -61,6 +61,8 @@ import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingPlace;
+import org.zeroply.desktop.register.RegisterPlace;
+import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.desktop.repertoire.GameDepartures;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.task.TasksPlace;
@@ -102,6 +104,7 @@ public final class Shell extends StackPane {
     private final ReadingPlace readingPlace;
     private final RepertoirePlace repertoirePlace;
     private final TasksPlace tasksPlace;
+    private final RegisterPlace registerPlace;
     private final List<Place> places;
     private final TakingIn takingIn;
     private final Forms forms;
@@ -160,7 +163,9 @@ public final class Shell extends StackPane {
                 sheets,
                 covers,
                 around::setUpTask);
-        places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace);
+        registerPlace =
+                new RegisterPlace(workbook, background, calculator.analystName(), machine.clock(), sheets, around);
+        places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
         place = gamesPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
         forms = new Forms(reading, settings, sheets, takingIn::newFrom, this::playOut);
@@ -512,7 +517,8 @@ public final class Shell extends StackPane {
     // ---- from place to place
 
     /** What places ask of each other goes through here. */
-    private final class AroundPlaces implements GamesPlace.Around, ReadingPlace.Around, Offers.Chosen {
+    private final class AroundPlaces
+            implements GamesPlace.Around, ReadingPlace.Around, RegisterPlace.Around, Offers.Chosen {
         @Override
         public void open(long game) {
             openGame(game);
@@ -580,6 +586,44 @@ public final class Shell extends StackPane {
         public void takeTask(Task task) {
             go(tasksPlace);
             tasksPlace.add(task);
+        }
+
+        @Override
+        public void openAt(long game, int ply) {
+            reading.open(game, ply);
+            go(readingPlace);
+        }
+
+        @Override
+        public void showDeparture(long game) {
+            background.read(
+                    () -> GameDepartures.of(workbook, workbook.games().read(game)).stream()
+                            .flatMap(told -> told.departed().stream())
+                            .findFirst(),
+                    found -> found.ifPresent(this::showDeparted));
+        }
+
+        @Override
+        public void openTask(long paper, int at) {
+            go(tasksPlace);
+            tasksPlace.open(paper, at);
+        }
+
+        @Override
+        public StudentPage.At inSight() {
+            boolean isOpen = reading.openProperty().get();
+            return isOpen
+                    ? new StudentPage.At(
+                            reading.gameIdProperty().get(),
+                            reading.tree()
+                                    .mainLine()
+                                    .indexOf(reading.nodeProperty().get()))
+                    : new StudentPage.At(0, -1);
+        }
+
+        @Override
+        public String nameInSight() {
+            return reading.openProperty().get() ? reading.currentName() : "";
         }
 
         /** Sets a position up and makes a task of it. */
@@ -863,6 +907,8 @@ public final class Shell extends StackPane {
         background.look(() -> work.test(workbook), done -> {
             repertoirePlace.model().refresh();
             tasksPlace.model().refresh();
+            registerPlace.model().refresh();
+            games.refresh();
         });
     }
 

@@ -157,6 +157,15 @@ public final class TasksModel extends DocumentModel<Paper, Listed> {
         set(read, 0, GameTree.ROOT);
     }
 
+    /** Opens a paper at one of its tasks. */
+    public void open(Listed wanted, int task) {
+        open(wanted, read -> {
+            stopCheck();
+            check.set(null);
+            set(read, Math.clamp(task, 0, Math.max(0, read.tasks().size() - 1)), GameTree.ROOT);
+        });
+    }
+
     @Override
     protected void showNone() {
         set(Paper.of("", List.of()), 0, GameTree.ROOT);

@@ -79,6 +79,15 @@ public final class TasksPlace implements Place {
         desk.fromReading();
     }
 
+    /** Opens a task of a paper, if both are still there. */
+    public void open(long paper, int task) {
+        desk.keepEdits();
+        model.listProperty().get().stream()
+                .filter(each -> each.id() == paper)
+                .findFirst()
+                .ifPresent(each -> model.open(each, task));
+    }
+
     /** Asks first if a sitting goes on; says whether it asked. */
     public boolean asksBeforeClosing(Runnable close) {
         return desk.sittings().asksBeforeClosing(close);

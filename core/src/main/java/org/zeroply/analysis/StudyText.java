@@ -1,4 +1,4 @@
-package org.zeroply.store;
+package org.zeroply.analysis;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -6,8 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
-import org.zeroply.analysis.Ease;
-import org.zeroply.analysis.Study;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.SquareSet;
@@ -21,12 +19,13 @@ import org.zeroply.search.Verdict;
  * move (E). The position is not in it: it is the key under which the text is kept. A text that does not fit its position,
  * whatever the reason, is as good as none.
  */
-final class StudyText {
-    private static final String HEAD = "study 1";
+public final class StudyText {
+    /** The first line of each. */
+    public static final String HEAD = "study 1";
 
     private StudyText() {}
 
-    static String write(Study study) {
+    public static String write(Study study) {
         StringBuilder text = new StringBuilder(HEAD).append('\n');
         List<Threat> threats = study.threats();
         for (Threat threat : threats == null ? List.<Threat>of() : threats) {
@@ -69,7 +68,8 @@ final class StudyText {
         text.append('\n');
     }
 
-    static Optional<Study> read(Position position, String text) {
+    /** Empty if it does not fit the position, or was written by another version. */
+    public static Optional<Study> read(Position position, String text) {
         List<String> rows = text.lines().toList();
         if (rows.isEmpty() || !rows.getFirst().equals(HEAD)) {
             return Optional.empty();

@@ -1,0 +1,220 @@
+package org.zeroply.desktop.register;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.zeroply.coaching.Habit;
+import org.zeroply.coaching.JudgedGame;
+import org.zeroply.coaching.MarkedSitting;
+import org.zeroply.coaching.OwnMove;
+import org.zeroply.coaching.Peers;
+import org.zeroply.coaching.Profile;
+import org.zeroply.coaching.StudentAccount;
+import org.zeroply.coaching.StudentLevels;
+import org.zeroply.coaching.TaskWork;
+import org.zeroply.desktop.judging.JudgedGames;
+import org.zeroply.repertoire.Answer;
+import org.zeroply.repertoire.Repertoire;
+import org.zeroply.rules.Move;
+import org.zeroply.rules.Side;
+import org.zeroply.store.PaperShelf;
+import org.zeroply.store.RegisterShelf;
+import org.zeroply.store.RepertoireShelf;
+import org.zeroply.store.SittingShelf;
+import org.zeroply.store.Workbook;
+import org.zeroply.task.Task;
+import org.zeroply.task.Theme;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
+
+/** Works out the pages of students and groups. Not for the interface thread; what is the same for all is kept meanwhile. */
+final class Accounts {
+    private final Workbook workbook;
+    private final JudgedGames judged;
+    private final Clock clock;
+
+    /** What was earned of the tasks of each sitting, by its id; what was handed in does not change but by awards. */
+    private final Map<Long, Marked> marked = new HashMap<>();
+
+    private record Marked(long revision, List<TaskWork> work) {}
+
+    Accounts(Workbook workbook, String analyst, Clock clock) {
+        this.workbook = workbook;
+        this.clock = clock;
+        judged = new JudgedGames(workbook, analyst);
+    }
+
+    /** The page of a student; with less of the games if it was cancelled. */
+    StudentPage page(long id, StudentPage.Span span, Progress progress, Cancel cancel) {
+        Profile profile = workbook.register().read(id);
+        JudgedGames.Found found = judged.of(profile.allNames(), progress, cancel);
+        List<TaskWork> all = work();
+        StudentLevels levels = StudentLevels.of(all, ratings());
+        Map<Long, Set<Move>> repertoire = answers(profile);
+        List<JudgedGame> games =
+                found.games().stream().filter(game -> isIn(span, game)).toList();
+        StudentAccount account = StudentAccount.of(new StudentAccount.Season(
+                games,
+                profile.student().rating(),
+                repertoire,
+                all.stream().filter(each -> each.student() == id).toList(),
+                Peers.of(workbook.accounts().peers(), profile.allNames()),
+                clock.instant()));
+        return new StudentPage(
+                profile,
+                span,
+                account,
+                found.older(),
+                found.left(),
+                found.selfPlayed(),
+                levels.of(id),
+                levels.sittings(id),
+                levels.byTheme(id),
+                levels.bySkill(id),
+                departed(account.games(), repertoire),
+                workbook.register().questions(id));
+    }
+
+    private boolean isIn(StudentPage.Span span, JudgedGame game) {
+        return switch (span) {
+            case ALL -> true;
+            case LAST_YEAR ->
+                game.date()
+                                .compareTo(LocalDate.now(clock)
+                                        .minusYears(1)
+                                        .toString()
+                                        .replace('-', '.'))
+                        >= 0;
+            case WITH_WHITE -> game.side() == Side.WHITE;
+            case WITH_BLACK -> game.side() == Side.BLACK;
+        };
+    }
+
+    /** Every sitting's tasks that have ended, marked; those that are known already are not marked again. */
+    private synchronized List<TaskWork> work() {
+        List<TaskWork> all = new ArrayList<>();
+        Set<Long> there = new HashSet<>();
+        for (SittingShelf.Listed listed : workbook.sittings().list()) {
+            there.add(listed.id());
+            long revision = workbook.sittings().revision(listed.id());
+            Marked known = marked.get(listed.id());
+            if (known == null || known.revision() != revision) {
+                known = new Marked(
+                        revision,
+                        TaskWork.of(MarkedSitting.of(workbook.sittings().read(listed.id()))));
+                marked.put(listed.id(), known);
+            }
+            all.addAll(known.work());
+        }
+        marked.keySet().retainAll(there);
+        return all;
+    }
+
+    private Map<Long, Integer> ratings() {
+        Map<Long, Integer> ratings = new HashMap<>();
+        workbook.register()
+                .list()
+                .forEach(each -> ratings.put(each.id(), each.student().rating()));
+        return ratings;
+    }
+
+    /** The answers of the repertoires that belong to a student, by position. */
+    private Map<Long, Set<Move>> answers(Profile profile) {
+        Map<Long, Set<Move>> answers = new HashMap<>();
+        for (RepertoireShelf.Listed listed : workbook.repertoires().list()) {
+            if (profile.allNames().contains(listed.title().student())) {
+                Repertoire repertoire = workbook.repertoires().read(listed.id());
+                for (Repertoire.Node node : repertoire.nodes()) {
+                    for (Answer answer : node.answers()) {
+                        answers.computeIfAbsent(node.position().key(), any -> new HashSet<>())
+                                .add(answer.move());
+                    }
+                }
+            }
+        }
+        return answers;
+    }
+
+    private static StudentPage.Departed departed(List<JudgedGame> games, Map<Long, Set<Move>> answers) {
+        int began = 0;
+        List<StudentPage.At> first = new ArrayList<>();
+        for (JudgedGame game : games) {
+            boolean isIn = false;
+            for (OwnMove move : game.moves()) {
+                Set<Move> own = answers.get(move.position());
+                if (own == null) {
+                    break;
+                }
+                if (!own.contains(move.move())) {
+                    // The first move of all is another opening, not a departure.
+                    if (isIn) {
+                        first.add(new StudentPage.At(game.game(), move.ply()));
+                    }
+                    break;
+                }
+                isIn = true;
+            }
+            began += isIn ? 1 : 0;
+        }
+        return new StudentPage.Departed(began, first.reversed());
+    }
+
+    /** The page of a group; with fewer rows if it was cancelled. */
+    GroupPage group(String name, Progress progress, Cancel cancel) {
+        List<RegisterShelf.Listed> members = workbook.register().list().stream()
+                .filter(each -> each.groups().contains(name))
+                .toList();
+        List<GroupPage.Row> rows = new ArrayList<>();
+        Map<Habit.Key, Integer> shared = new LinkedHashMap<>();
+        for (int i = 0; i < members.size() && !cancel.isRequested(); i++) {
+            StudentPage page = page(members.get(i).id(), StudentPage.Span.ALL, Progress.SILENT, cancel);
+            StudentAccount account = page.account();
+            rows.add(new GroupPage.Row(
+                    members.get(i),
+                    account.games().size(),
+                    account.rate(),
+                    page.level(),
+                    account.training().stream().findFirst()));
+            account.training().stream().limit(3).forEach(habit -> shared.merge(habit.key(), 1, Integer::sum));
+            progress.at((double) (i + 1) / members.size(), i + 1);
+        }
+        List<GroupPage.Shared> most = shared.entrySet().stream()
+                .filter(entry -> entry.getValue() > 1)
+                .map(entry -> new GroupPage.Shared(entry.getKey(), entry.getValue()))
+                .sorted(Comparator.comparingInt(GroupPage.Shared::students).reversed())
+                .toList();
+        return new GroupPage(name, rows, most);
+    }
+
+    /** A task of the papers with the chance that a student has at it. */
+    record Fitting(long paper, String name, int place, double chance) {}
+
+    /** The tasks of papers on a theme at the right level for a student, those nearest to the middle of it first. */
+    List<Fitting> tasks(long student, String theme) {
+        Profile profile = workbook.register().read(student);
+        StudentLevels levels = StudentLevels.of(work(), ratings());
+        List<Fitting> fitting = new ArrayList<>();
+        for (PaperShelf.Listed listed : workbook.papers().list()) {
+            List<Task> tasks = workbook.papers().read(listed.id()).tasks();
+            for (int place = 0; place < tasks.size(); place++) {
+                Task task = tasks.get(place);
+                boolean isOf = task.themes().stream()
+                        .anyMatch(each -> Theme.title(each).equals(theme));
+                double chance = levels.chance(student, profile.student().rating(), TaskWork.idOf(task), task.level());
+                if (isOf && chance >= StudentLevels.LEAST_CHANCE && chance <= StudentLevels.MOST_CHANCE) {
+                    fitting.add(new Fitting(listed.id(), listed.name(), place, chance));
+                }
+            }
+        }
+        double middle = (StudentLevels.LEAST_CHANCE + StudentLevels.MOST_CHANCE) / 2;
+        fitting.sort(Comparator.comparingDouble(each -> Math.abs(each.chance() - middle)));
+        return fitting;
+    }
+}

@@ -1,0 +1,459 @@
+package org.zeroply.desktop.register;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Hyperlink;
+import javafx.scene.control.Label;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.zeroply.coaching.ClockAccount;
+import org.zeroply.coaching.Habit;
+import org.zeroply.coaching.Levels.Level;
+import org.zeroply.coaching.Praised;
+import org.zeroply.coaching.Profile;
+import org.zeroply.coaching.Question;
+import org.zeroply.coaching.Rate;
+import org.zeroply.coaching.StudentAccount;
+import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.words.Words;
+
+/** The page of a student. Passive: it shows what it is given and says what is clicked. */
+final class StudentView extends VBox {
+    private static final int TRAINED_FIRST = 3;
+    private static final int MOST_LISTED = 6;
+
+    /** What can be done from the page. */
+    interface Actions extends HabitCard.Actions {
+        void open(long game, int ply);
+
+        void edit();
+
+        void ask();
+
+        void answer(Question question);
+
+        void remove(Question question);
+
+        /** Tasks on a theme at the right level. */
+        void tasks(String theme);
+
+        /** Judges games that are not judged yet. */
+        void judge(List<Long> games);
+
+        /** The student's repertoires. */
+        void repertoire(StudentPage.At at);
+
+        Button moreButton();
+    }
+
+    private final RegisterModel model;
+    private final Actions actions;
+
+    StudentView(RegisterModel model, Actions actions) {
+        super(12);
+        this.model = model;
+        this.actions = actions;
+        getStyleClass().add("student-page");
+    }
+
+    /** Who it is, as long as the rest is being worked out. */
+    void show(Profile profile) {
+        getChildren().setAll(header(profile), Widgets.label("soft", Texts.of("register.working")));
+    }
+
+    void show(StudentPage page) {
+        StudentAccount account = page.account();
+        getChildren().setAll(header(page.profile()));
+        notes(page).forEach(note -> getChildren().add(note));
+        if (account.games().isEmpty()) {
+            Label none = Widgets.wrapped("paragraph");
+            none.setText(Texts.of(
+                    page.left().isEmpty() ? "register.noGames" : "register.noneJudged",
+                    String.join(", ", page.profile().allNames())));
+            getChildren().add(none);
+        } else {
+            getChildren().addAll(cards(page), training(account));
+        }
+        getChildren().add(foot(page));
+        if (!account.games().isEmpty()) {
+            getChildren().add(below(account));
+        }
+    }
+
+    // ---- the head
+
+    private Node header(Profile profile) {
+        Label name = Widgets.label("student-name", profile.student().name());
+        name.setId("student-heading");
+        Label facts = Widgets.label(
+                "soft",
+                profile.student().rating() == 0
+                        ? ""
+                        : Integer.toString(profile.student().rating()));
+        facts.setMinWidth(Region.USE_PREF_SIZE);
+        ChoiceBox<StudentPage.Span> span =
+                Choices.of(List.of(StudentPage.Span.values()), each -> Texts.of("span." + each));
+        span.setId("register-span");
+        span.setValue(model.spanProperty().get());
+        span.valueProperty().subscribe(now -> {
+            if (now != null) {
+                model.spanProperty().set(now);
+            }
+        });
+        Button edit = Widgets.button("register.edit", "register-edit", actions::edit);
+        HBox head = new HBox(12, name, facts, span, Widgets.space(), edit, actions.moreButton());
+        head.setAlignment(Pos.CENTER_LEFT);
+        List<String> more = new ArrayList<>();
+        if (!profile.groups().isEmpty()) {
+            more.add(String.join(", ", profile.groups()));
+        }
+        if (!profile.goals().isEmpty()) {
+            more.add(profile.goals().replace('\n', ' '));
+        }
+        Label below = Widgets.wrapped("soft");
+        Widgets.tell(below, String.join(" · ", more));
+        return new VBox(3, head, below);
+    }
+
+    private List<Node> notes(StudentPage page) {
+        List<Node> notes = new ArrayList<>();
+        if (!page.left().isEmpty()) {
+            Hyperlink judge =
+                    new Hyperlink(Texts.of("register.judge", page.left().size()));
+            judge.setId("register-judge");
+            judge.setOnAction(event -> actions.judge(page.left()));
+            Label left = new Label(Texts.of(
+                    "register.left",
+                    page.left().size(),
+                    page.left().size() + page.account().games().size()));
+            HBox row = new HBox(8, left, judge);
+            row.setAlignment(Pos.CENTER_LEFT);
+            notes.add(row);
+        }
+        if (page.older() > 0) {
+            notes.add(note("register.older", page.older()));
+        }
+        if (!page.selfPlayed().isEmpty()) {
+            notes.add(note("register.self", page.selfPlayed().size()));
+        }
+        return notes;
+    }
+
+    private static Label note(String key, Object... arguments) {
+        Label label = Widgets.wrapped("soft");
+        label.setText(Texts.of(key, arguments));
+        return label;
+    }
+
+    // ---- the account
+
+    private Node cards(StudentPage page) {
+        StudentAccount account = page.account();
+        AccountBars bars = new AccountBars();
+        bars.show(account.average());
+        VBox sums = new VBox(
+                8,
+                Widgets.label(
+                        "section-heading",
+                        Texts.of("register.account", account.games().size())),
+                bars,
+                rate(account));
+        sums.getStyleClass().add("register-card");
+        RatePlot plot = new RatePlot(dot -> actions.open(dot.game().game(), 0));
+        plot.show(account.dots());
+        HBox legend = new HBox(
+                10,
+                Widgets.label("section-heading", Texts.of("rate.title")),
+                Widgets.space(),
+                mark("rate-white", "rate.white"),
+                mark("rate-black", "rate.black"),
+                mark("rate-key", "rate.last"));
+        legend.setAlignment(Pos.CENTER_LEFT);
+        VBox time = new VBox(6, legend, plot);
+        time.getStyleClass().add("register-card");
+        return columns(sums, time);
+    }
+
+    private static Node mark(String style, String key) {
+        Region region = new Region();
+        region.getStyleClass().add(style);
+        region.setMinSize(10, 10);
+        region.setPrefSize(10, 10);
+        region.setMaxSize(10, 10);
+        Label label = new Label(Texts.of(key), region);
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    private static Node rate(StudentAccount account) {
+        VBox lines = new VBox(2);
+        account.rate().ifPresent(rate -> {
+            Label figure = Widgets.label(
+                    "register-rate",
+                    Texts.of(
+                            "register.rate",
+                            Words.share(rate.points()),
+                            Words.share(rate.low()),
+                            Words.share(rate.high())));
+            figure.setMinWidth(Region.USE_PREF_SIZE);
+            HBox row = new HBox(8, figure, line("soft", Texts.of("register.rate.text")));
+            row.setAlignment(Pos.BASELINE_LEFT);
+            lines.getChildren().add(row);
+        });
+        lines.getChildren().add(line("soft", trend(account.trend())));
+        account.forLevel()
+                .ifPresent(ratings -> lines.getChildren()
+                        .add(line("soft", Texts.of("register.forLevel", ratings.from(), ratings.to()))));
+        return lines;
+    }
+
+    static String trend(Rate.Trend trend) {
+        return switch (trend) {
+            case Rate.Trend.Better better -> Texts.of("trend.better", points(better.before()), points(better.now()));
+            case Rate.Trend.Worse worse -> Texts.of("trend.worse", points(worse.before()), points(worse.now()));
+            case Rate.Trend.NoClearChange none -> Texts.of("trend.none");
+            case Rate.Trend.TooFew few -> Texts.of("trend.few", few.missing());
+        };
+    }
+
+    private static String points(Rate rate) {
+        return Words.share(rate.points());
+    }
+
+    private static Label line(String style, String text) {
+        Label label = Widgets.wrapped(style);
+        label.setText(text);
+        return label;
+    }
+
+    private static GridPane columns(Node... parts) {
+        GridPane grid = new GridPane();
+        grid.setHgap(18);
+        for (int i = 0; i < parts.length; i++) {
+            ColumnConstraints each = new ColumnConstraints();
+            each.setPercentWidth(100.0 / parts.length);
+            grid.getColumnConstraints().add(each);
+            grid.add(parts[i], i, 0);
+        }
+        return grid;
+    }
+
+    // ---- what to train
+
+    private Node training(StudentAccount account) {
+        double given =
+                account.games().stream().mapToDouble(each -> each.givenAway()).sum();
+        double habits = account.habits().stream().mapToDouble(Habit::points).sum();
+        HBox head = new HBox(
+                10,
+                Widgets.label("section-heading", Texts.of("register.train")),
+                Widgets.space(),
+                Widgets.label("soft", Texts.of("register.share", Words.share(habits), Words.share(given))));
+        List<Habit> first = account.training().stream().limit(TRAINED_FIRST).toList();
+        if (first.isEmpty()) {
+            return new VBox(6, head, line("soft", Texts.of("register.nothing")));
+        }
+        Node[] cards = new Node[first.size()];
+        for (int i = 0; i < cards.length; i++) {
+            cards[i] = new HabitCard(i + 1, first.get(i), actions);
+        }
+        GridPane grid = columns(cards);
+        return new VBox(6, head, grid);
+    }
+
+    // ---- levels, questions, next
+
+    private Node foot(StudentPage page) {
+        GridPane foot = columns(levels(page), questions(page), next(page));
+        foot.getStyleClass().add("register-foot");
+        return foot;
+    }
+
+    private Node levels(StudentPage page) {
+        Label heading = Widgets.label("section-heading", Texts.of("register.levels"));
+        if (page.level().isEmpty()) {
+            return new VBox(6, heading, line("soft", Texts.of("register.noLevel")));
+        }
+        LevelPlot plot = new LevelPlot(actions::tasks);
+        plot.show(limited(page), page.level().get());
+        HBox head = new HBox(
+                10, heading, Widgets.space(), Widgets.label("soft", Texts.of("register.sittings", page.sittings())));
+        return new VBox(4, head, plot);
+    }
+
+    private static Map<String, Level> limited(StudentPage page) {
+        Map<String, Level> first = new LinkedHashMap<>();
+        page.themes().entrySet().stream().limit(MOST_LISTED).forEach(each -> first.put(each.getKey(), each.getValue()));
+        page.skills().forEach((skill, level) -> first.put(skill.title(), level));
+        return first;
+    }
+
+    private Node questions(StudentPage page) {
+        Button ask = Widgets.button("register.ask", "register-ask", actions::ask);
+        HBox head =
+                new HBox(10, Widgets.label("section-heading", Texts.of("register.questions")), Widgets.space(), ask);
+        head.setAlignment(Pos.CENTER_LEFT);
+        VBox box = new VBox(6, head);
+        if (page.questions().isEmpty()) {
+            box.getChildren().add(line("soft", Texts.of("register.noQuestions")));
+        }
+        for (Question question : page.questions()) {
+            box.getChildren().add(question(question));
+        }
+        return box;
+    }
+
+    private Node question(Question question) {
+        Label text = line("question-text", "“" + question.text() + "”");
+        VBox said = new VBox(1, text);
+        HBox row = new HBox(10);
+        if (question.isOpen()) {
+            row.getChildren().add(Widgets.label("attention", Texts.of("question.open")));
+        } else {
+            said.getChildren().add(line("soft", question.answer()));
+        }
+        Hyperlink answer = new Hyperlink(Texts.of(question.isOpen() ? "question.answer" : "question.change"));
+        answer.setId("question-answer-" + question.id());
+        answer.setOnAction(event -> actions.answer(question));
+        row.getChildren().add(answer);
+        if (question.game() != 0) {
+            Hyperlink go = new Hyperlink(Texts.of(question.ply() < 0 ? "question.game" : "question.move"));
+            go.setOnAction(event -> actions.open(question.game(), Math.max(0, question.ply())));
+            row.getChildren().add(go);
+        }
+        Hyperlink remove = new Hyperlink(Texts.of("question.remove"));
+        remove.setOnAction(event -> actions.remove(question));
+        row.getChildren().add(remove);
+        row.setAlignment(Pos.CENTER_LEFT);
+        said.getChildren().add(row);
+        return said;
+    }
+
+    private Node next(StudentPage page) {
+        VBox box = new VBox(6, Widgets.label("section-heading", Texts.of("register.repertoire")));
+        StudentPage.Departed departed = page.departures();
+        if (departed.games() == 0) {
+            box.getChildren().add(line("soft", Texts.of("register.noRepertoire")));
+            return box;
+        }
+        box.getChildren()
+                .add(new Label(Texts.of("register.departed", departed.first().size(), departed.games())));
+        departed.first().stream().limit(TRAINED_FIRST).forEach(at -> {
+            String opponent = page.account().games().stream()
+                    .filter(game -> game.game() == at.game())
+                    .map(game -> game.opponent())
+                    .findFirst()
+                    .orElse("");
+            Hyperlink link = new Hyperlink(Texts.of("register.departedAt", at.ply() / 2 + 1, opponent));
+            link.setOnAction(event -> actions.repertoire(at));
+            box.getChildren().add(link);
+        });
+        return box;
+    }
+
+    // ---- further down
+
+    private Node below(StudentAccount account) {
+        return columns(done(account), habits(account), happens(account));
+    }
+
+    private Node done(StudentAccount account) {
+        VBox box = new VBox(5, Widgets.label("section-heading", Texts.of("register.praise")));
+        List<Praised> most = account.praise().stream().limit(Praised.MOST).toList();
+        if (most.isEmpty()) {
+            return new VBox();
+        }
+        for (Praised each : most) {
+            switch (each) {
+                case Praised.Mastered(Habit habit) ->
+                    box.getChildren()
+                            .add(line(
+                                    "habit-line",
+                                    Texts.of("praise.mastered", habit.key().text())));
+                case Praised.Found(Habit.Moment moment, double cost) ->
+                    box.getChildren().add(link(moment, Texts.of("praise.found", Words.share(cost))));
+                case Praised.Decided(Habit.Moment moment, var decision) ->
+                    box.getChildren().add(link(moment, decision.text()));
+            }
+        }
+        return box;
+    }
+
+    private Node link(Habit.Moment moment, String text) {
+        Hyperlink link = new Hyperlink(Texts.of(
+                "register.moment", moment.move().ply() / 2 + 1, moment.game().opponent(), text));
+        link.setWrapText(true);
+        link.setOnAction(event -> actions.open(moment));
+        return link;
+    }
+
+    private static Node habits(StudentAccount account) {
+        VBox box = new VBox(3, Widgets.label("section-heading", Texts.of("register.habits")));
+        for (Habit habit : account.habits().stream().limit(2 * MOST_LISTED).toList()) {
+            box.getChildren()
+                    .add(line(
+                            "habit-line",
+                            Texts.of(
+                                    "register.habit",
+                                    habit.key().text(),
+                                    Words.share(habit.perGame()),
+                                    habit.games(),
+                                    habit.of())));
+        }
+        double each = account.games().isEmpty()
+                ? 0
+                : account.smallChange() / account.games().size();
+        box.getChildren().add(line("soft", Texts.of("register.small", Words.share(each))));
+        return box;
+    }
+
+    private Node happens(StudentAccount account) {
+        VBox box = new VBox(3);
+        ClockAccount clock = account.clock();
+        if (!clock.when().isEmpty()) {
+            box.getChildren().add(Widgets.label("section-heading", Texts.of("register.when")));
+            clock.when()
+                    .forEach(when -> box.getChildren()
+                            .add(line(
+                                    "habit-line",
+                                    Texts.of(
+                                            "when." + when.circumstance(),
+                                            Words.share(when.then()),
+                                            Words.share(when.otherwise())))));
+        }
+        if (!clock.byHardness().isEmpty()) {
+            box.getChildren().add(Widgets.label("section-heading", Texts.of("register.clock")));
+            clock.byHardness()
+                    .forEach((hardness, thought) -> box.getChildren()
+                            .add(line(
+                                    "habit-line",
+                                    Texts.of(
+                                            "clock.hardness." + hardness,
+                                            time(thought.average().toSeconds()),
+                                            thought.moves()))));
+        }
+        if (!account.lastChances().isEmpty()) {
+            box.getChildren().add(Widgets.label("section-heading", Texts.of("register.lastChances")));
+            account.lastChances().reversed().stream()
+                    .limit(TRAINED_FIRST)
+                    .forEach(moment -> box.getChildren().add(link(moment, Texts.of("lastChance"))));
+        }
+        return box;
+    }
+
+    private static String time(long seconds) {
+        return String.format(Locale.ROOT, "%d:%02d", seconds / 60, seconds % 60);
+    }
+}
