@@ -27,6 +27,7 @@ public interface FileChoice {
         WRITE_REPERTOIRE("PGN"),
         WRITE_GAME_TABLE("CSV"),
         WRITE_RESULTS("CSV"),
+        WRITE_ACCOUNTS("CSV"),
         OPEN_WORKBOOK(Texts.of("app.name")),
         MERGE_WORKBOOK(Texts.of("app.name")),
         NEW_WORKBOOK(Texts.of("app.name")),

@@ -7,6 +7,7 @@ import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
 import org.zeroply.print.GamePages;
 import org.zeroply.print.PaperPages;
+import org.zeroply.print.StudentPages;
 import org.zeroply.store.WholeFile;
 
 /** Writes papers, scripts and tables to files in the background, and says so when it is done. */
@@ -28,6 +29,22 @@ public final class PaperFiles {
     /** Writes a game with its variations and notes. */
     public void pdf(String name, Game game, String title, Language language) {
         write(files.toPaper(name + ".pdf", "PDF"), out -> GamePages.pdf(game, title, language, out) > 0);
+    }
+
+    /**
+     * Writes all about a student.
+     *
+     * @param isPage whether as a page for a browser; else as a PDF
+     */
+    public void student(
+            String name, StudentPages.Contents contents, boolean withNames, boolean isPage, Language language) {
+        if (isPage) {
+            text(files.toPaper(name + ".html", "HTML"), StudentPages.html(contents, withNames, language));
+        } else {
+            write(
+                    files.toPaper(name + ".pdf", "PDF"),
+                    out -> StudentPages.pdf(contents, withNames, language, out) > 0);
+        }
     }
 
     /**

@@ -5,7 +5,6 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.GameAccount;
-import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.words.Words;
 
@@ -55,15 +54,15 @@ final class AccountBars extends Pane {
             x = bar("account-later", x, below, -scale * later);
         }
         bar("account-kept", x, below, scale * now.end());
-        Label start = text(Texts.of("account.start", points(printed.start())), 0, 0);
+        Label start = text(Words.of("bars.start", points(printed.start())), 0, 0);
         double from = Math.max(scale * now.start(), start.prefWidth(-1) + 12);
-        text(Texts.of("account.back", points(printed.givenBack())), from, 0);
+        text(Words.of("bars.back", points(printed.givenBack())), from, 0);
         if (printed.foundLater() != 0) {
-            right(Texts.of("account.found", (printed.foundLater() > 0 ? "+" : "") + points(printed.foundLater())), 0);
+            right(Words.of("bars.found", (printed.foundLater() > 0 ? "+" : "") + points(printed.foundLater())), 0);
         }
         double foot = below + BAR + 1;
-        text(Texts.of("account.away", points(printed.givenAway())), 0, foot);
-        right(Texts.of("account.finish", points(printed.end())), foot);
+        text(Words.of("bars.away", points(printed.givenAway())), 0, foot);
+        right(Words.of("bars.end", points(printed.end())), foot);
     }
 
     private static String points(int hundredths) {

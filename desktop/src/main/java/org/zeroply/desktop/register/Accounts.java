@@ -16,14 +16,17 @@ import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.OwnMove;
 import org.zeroply.coaching.Peers;
 import org.zeroply.coaching.Profile;
+import org.zeroply.coaching.Result;
 import org.zeroply.coaching.StudentAccount;
 import org.zeroply.coaching.StudentLevels;
 import org.zeroply.coaching.TaskWork;
 import org.zeroply.desktop.judging.JudgedGames;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Side;
+import org.zeroply.store.AccountTable;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.RegisterShelf;
 import org.zeroply.store.RepertoireShelf;
@@ -191,6 +194,35 @@ final class Accounts {
                 .sorted(Comparator.comparingInt(GroupPage.Shared::students).reversed())
                 .toList();
         return new GroupPage(name, rows, most);
+    }
+
+    /** A row for every student; fewer if it was cancelled. */
+    List<AccountTable.Row> table(Progress progress, Cancel cancel) {
+        List<AccountTable.Row> rows = new ArrayList<>();
+        List<RegisterShelf.Listed> all = workbook.register().list();
+        for (int i = 0; i < all.size() && !cancel.isRequested(); i++) {
+            StudentPage page = page(all.get(i).id(), StudentPage.Span.ALL, Progress.SILENT, cancel);
+            rows.add(new AccountTable.Row(page.profile().student(), page.account(), page.level()));
+            progress.at((double) (i + 1) / all.size(), i + 1);
+        }
+        return rows;
+    }
+
+    /** What a student handed in, the newest first, a line each. */
+    List<String> handedIn(long student) {
+        return workbook.sittings().list().stream()
+                .filter(each -> each.student().id() == student)
+                .map(each -> {
+                    Result result = MarkedSitting.of(workbook.sittings().read(each.id()))
+                            .result();
+                    return Texts.of(
+                            "register.handedIn",
+                            LocalDate.ofInstant(each.begun(), clock.getZone()),
+                            each.name(),
+                            result.points(),
+                            result.outOf());
+                })
+                .toList();
     }
 
     /** A task of the papers with the chance that a student has at it. */

@@ -1,6 +1,5 @@
 package org.zeroply.desktop.register;
 
-import java.util.ArrayList;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -10,6 +9,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.zeroply.coaching.AccountSentences;
 import org.zeroply.coaching.Habit;
 import org.zeroply.coaching.Slip;
 import org.zeroply.desktop.board.BoardView;
@@ -52,9 +52,8 @@ final class HabitCard extends VBox {
         HBox.setHgrow(title, Priority.ALWAYS);
         HBox head = new HBox(8, place, title);
         head.setAlignment(Pos.CENTER_LEFT);
-        getChildren().addAll(head, line(cost(habit) + " · " + trained(habit), ""));
-        List<String> more = told(habit);
-        more.forEach(text -> getChildren().add(line(text, "soft")));
+        getChildren().addAll(head, line(AccountSentences.cost(habit), ""));
+        AccountSentences.occasions(habit).forEach(text -> getChildren().add(line(text, "soft")));
         HBox boards = new HBox(14);
         List<Habit.Moment> telling = habit.telling();
         for (int i = 0; i < telling.size(); i++) {
@@ -66,29 +65,6 @@ final class HabitCard extends VBox {
             train.setOnAction(event -> actions.train(habit));
             getChildren().add(train);
         }
-    }
-
-    static String cost(Habit habit) {
-        return Texts.of("habit.cost", Words.share(habit.perGame()), habit.games(), habit.of());
-    }
-
-    static String trained(Habit habit) {
-        return habit.trained().isEmpty()
-                ? Texts.of("habit.untrained")
-                : Texts.of("habit.trained", habit.trained().getAsInt());
-    }
-
-    /** Occasions met, and where scripts lose their points. */
-    static List<String> told(Habit habit) {
-        List<String> said = new ArrayList<>();
-        Habit.Occasions occasions = habit.occasions();
-        String all = Texts.of("habit.met", occasions.met(), occasions.of());
-        said.add(
-                occasions.isBeforeAndAfter()
-                        ? all + Texts.of("habit.metBefore", occasions.metBefore(), occasions.before())
-                        : all);
-        habit.scripts().most().ifPresent(most -> said.add(Texts.of("habit.scripts." + most)));
-        return said;
     }
 
     private static Label line(String text, String style) {

@@ -20,6 +20,7 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.DocumentModel;
 import org.zeroply.desktop.kit.Newest;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.store.AccountTable;
 import org.zeroply.store.RegisterShelf;
 import org.zeroply.store.RegisterShelf.Listed;
 import org.zeroply.store.Workbook;
@@ -155,6 +156,19 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
                             show));
         } else {
             newest.forget();
+        }
+    }
+
+    /** What a table of all students holds; worked out in the background with progress. */
+    void table(Consumer<List<AccountTable.Row>> show) {
+        background.run(Texts.of("register.table.running"), accounts::table, show);
+    }
+
+    /** What the student who is open handed in, a line each. */
+    void handedIn(Consumer<List<String>> show) {
+        Profile of = profile.get();
+        if (of != null) {
+            background.read(() -> accounts.handedIn(of.student().id()), show);
         }
     }
 

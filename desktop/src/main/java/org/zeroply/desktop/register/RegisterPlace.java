@@ -1,20 +1,29 @@
 package org.zeroply.desktop.register;
 
 import java.time.Clock;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.SequencedMap;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Habit;
+import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Question;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Command;
+import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.PaperFiles;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
+import org.zeroply.print.StudentPages;
+import org.zeroply.store.AccountTable;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 
@@ -44,13 +53,23 @@ public final class RegisterPlace implements Place {
     private final RegisterModel model;
     private final StudentForms forms;
     private final Sheets sheets;
+    private final FileChoice files;
+    private final PaperFiles papers;
     private final Around around;
     private @Nullable RegisterView view;
 
     /** @param analyst the name under which verdicts are kept */
     public RegisterPlace(
-            Workbook workbook, Background background, String analyst, Clock clock, Sheets sheets, Around around) {
+            Workbook workbook,
+            Background background,
+            String analyst,
+            Clock clock,
+            FileChoice files,
+            Sheets sheets,
+            Around around) {
         this.sheets = sheets;
+        this.files = files;
+        papers = new PaperFiles(files, background, sheets);
         this.around = around;
         model = new RegisterModel(workbook, background, analyst, clock);
         forms = new StudentForms(model, sheets);
@@ -143,6 +162,11 @@ public final class RegisterPlace implements Place {
         }
 
         @Override
+        public void allAbout() {
+            RegisterPlace.this.allAbout();
+        }
+
+        @Override
         public Language language() {
             return around.language();
         }
@@ -155,6 +179,40 @@ public final class RegisterPlace implements Place {
 
     private void ask() {
         forms.ask(around.inSight(), around.nameInSight());
+    }
+
+    /** Prints what the workbook holds on the student, with names or without. */
+    private void allAbout() {
+        SequencedMap<String, Consumer<Boolean>> kinds = new LinkedHashMap<>();
+        kinds.put("register.pdf", withNames -> allAbout(withNames, false));
+        kinds.put("register.html", withNames -> allAbout(withNames, true));
+        forms.askNames("register.about.title", "register.about.text", kinds);
+    }
+
+    private void allAbout(boolean withNames, boolean isPage) {
+        StudentPage page = model.pageProperty().get();
+        if (page != null) {
+            String name = withNames ? page.profile().student().name() : Texts.of("register.about.file");
+            model.handedIn(
+                    sittings -> papers.student(name, contents(page, sittings), withNames, isPage, around.language()));
+        }
+    }
+
+    private static StudentPages.Contents contents(StudentPage page, List<String> sittings) {
+        Map<String, Level> levels = new LinkedHashMap<>(page.themes());
+        page.skills().forEach((skill, level) -> levels.put(skill.title(), level));
+        return new StudentPages.Contents(
+                page.profile(), page.account(), page.level(), levels, sittings, page.questions());
+    }
+
+    private void table() {
+        SequencedMap<String, Consumer<Boolean>> kinds = new LinkedHashMap<>();
+        kinds.put(
+                "register.make",
+                withNames -> model.table(rows -> papers.text(
+                        files.toWrite(FileChoice.Purpose.WRITE_ACCOUNTS, Texts.of("register.table.file")),
+                        AccountTable.write(rows, withNames))));
+        forms.askNames("register.table.title", "register.table.text", kinds);
     }
 
     @Override
@@ -196,6 +254,9 @@ public final class RegisterPlace implements Place {
                 Command.of("command.register.find", "Alt+F", () -> made().focusFind()),
                 Command.of("command.register.edit", "Alt+E", forms::edit).when(this::isOpen),
                 Command.of("command.register.ask", "Alt+A", this::ask).when(this::isOpen),
+                Command.of("command.register.about", "Shortcut+P", this::allAbout)
+                        .when(() -> model.pageProperty().get() != null),
+                Command.of("command.register.table", "Shortcut+E", this::table),
                 Command.of("command.register.remove", null, model::remove).when(this::isOpen));
         List<Command> ofGroups = model.groups().stream()
                 .map(each -> Command.titled(

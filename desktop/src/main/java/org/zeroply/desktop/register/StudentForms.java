@@ -3,6 +3,7 @@ package org.zeroply.desktop.register;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.SequencedMap;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -191,6 +192,34 @@ final class StudentForms {
         text.setPrefColumnCount(36);
         text.setWrapText(true);
         return text;
+    }
+
+    // ---- paper and tables
+
+    /**
+     * Asks whether names are to stand in what goes out.
+     *
+     * @param kinds what can be made, by the keys of the buttons; the first is the usual one
+     */
+    void askNames(String title, String text, SequencedMap<String, Consumer<Boolean>> kinds) {
+        CheckBox names = new CheckBox(Texts.of("register.withNames"));
+        names.setId("register-with-names");
+        names.setSelected(true);
+        List<Button> buttons = new ArrayList<>();
+        kinds.forEach((key, go) -> {
+            Button make = buttons.isEmpty() ? FormParts.primary(key) : Widgets.button(key, key, () -> {});
+            buttons.add(make);
+        });
+        Sheet sheet =
+                sheets.show(Texts.of(title), new VBox(8, Widgets.paragraph(Texts.of(text)), names), buttons);
+        buttons.getFirst().requestFocus();
+        int place = 0;
+        for (Consumer<Boolean> go : kinds.values()) {
+            buttons.get(place++).setOnAction(event -> {
+                sheet.close();
+                go.accept(names.isSelected());
+            });
+        }
     }
 
     // ---- tasks

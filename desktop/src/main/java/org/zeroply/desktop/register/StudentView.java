@@ -3,7 +3,6 @@ package org.zeroply.desktop.register;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -16,13 +15,13 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.zeroply.coaching.AccountSentences;
 import org.zeroply.coaching.ClockAccount;
 import org.zeroply.coaching.Habit;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Praised;
 import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
-import org.zeroply.coaching.Rate;
 import org.zeroply.coaching.StudentAccount;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
@@ -54,6 +53,8 @@ final class StudentView extends VBox {
 
         /** The student's repertoires. */
         void repertoire(StudentPage.At at);
+
+        void allAbout();
 
         Button moreButton();
     }
@@ -113,7 +114,8 @@ final class StudentView extends VBox {
             }
         });
         Button edit = Widgets.button("register.edit", "register-edit", actions::edit);
-        HBox head = new HBox(12, name, facts, span, Widgets.space(), edit, actions.moreButton());
+        Button about = Widgets.button("register.about", "register-about", actions::allAbout);
+        HBox head = new HBox(12, name, facts, span, Widgets.space(), edit, about, actions.moreButton());
         head.setAlignment(Pos.CENTER_LEFT);
         List<String> more = new ArrayList<>();
         if (!profile.groups().isEmpty()) {
@@ -202,34 +204,17 @@ final class StudentView extends VBox {
         account.rate().ifPresent(rate -> {
             Label figure = Widgets.label(
                     "register-rate",
-                    Texts.of(
-                            "register.rate",
-                            Words.share(rate.points()),
-                            Words.share(rate.low()),
-                            Words.share(rate.high())));
+                    AccountSentences.rate(rate));
             figure.setMinWidth(Region.USE_PREF_SIZE);
-            HBox row = new HBox(8, figure, line("soft", Texts.of("register.rate.text")));
+            HBox row = new HBox(8, figure, line("soft", AccountSentences.rateMeans()));
             row.setAlignment(Pos.BASELINE_LEFT);
             lines.getChildren().add(row);
         });
-        lines.getChildren().add(line("soft", trend(account.trend())));
+        lines.getChildren().add(line("soft", AccountSentences.trend(account.trend())));
         account.forLevel()
                 .ifPresent(ratings -> lines.getChildren()
-                        .add(line("soft", Texts.of("register.forLevel", ratings.from(), ratings.to()))));
+                        .add(line("soft", AccountSentences.forLevel(ratings))));
         return lines;
-    }
-
-    static String trend(Rate.Trend trend) {
-        return switch (trend) {
-            case Rate.Trend.Better better -> Texts.of("trend.better", points(better.before()), points(better.now()));
-            case Rate.Trend.Worse worse -> Texts.of("trend.worse", points(worse.before()), points(worse.now()));
-            case Rate.Trend.NoClearChange none -> Texts.of("trend.none");
-            case Rate.Trend.TooFew few -> Texts.of("trend.few", few.missing());
-        };
-    }
-
-    private static String points(Rate rate) {
-        return Words.share(rate.points());
     }
 
     private static Label line(String style, String text) {
@@ -376,24 +361,18 @@ final class StudentView extends VBox {
             return new VBox();
         }
         for (Praised each : most) {
+            String text = AccountSentences.praise(each);
             switch (each) {
-                case Praised.Mastered(Habit habit) ->
-                    box.getChildren()
-                            .add(line(
-                                    "habit-line",
-                                    Texts.of("praise.mastered", habit.key().text())));
-                case Praised.Found(Habit.Moment moment, double cost) ->
-                    box.getChildren().add(link(moment, Texts.of("praise.found", Words.share(cost))));
-                case Praised.Decided(Habit.Moment moment, var decision) ->
-                    box.getChildren().add(link(moment, decision.text()));
+                case Praised.Mastered mastered -> box.getChildren().add(line("habit-line", text));
+                case Praised.Found(Habit.Moment moment, double cost) -> box.getChildren().add(link(moment, text));
+                case Praised.Decided(Habit.Moment moment, var decision) -> box.getChildren().add(link(moment, text));
             }
         }
         return box;
     }
 
     private Node link(Habit.Moment moment, String text) {
-        Hyperlink link = new Hyperlink(Texts.of(
-                "register.moment", moment.move().ply() / 2 + 1, moment.game().opponent(), text));
+        Hyperlink link = new Hyperlink(AccountSentences.moment(moment, text));
         link.setWrapText(true);
         link.setOnAction(event -> actions.open(moment));
         return link;
@@ -405,12 +384,7 @@ final class StudentView extends VBox {
             box.getChildren()
                     .add(line(
                             "habit-line",
-                            Texts.of(
-                                    "register.habit",
-                                    habit.key().text(),
-                                    Words.share(habit.perGame()),
-                                    habit.games(),
-                                    habit.of())));
+                            AccountSentences.line(habit)));
         }
         double each = account.games().isEmpty()
                 ? 0
@@ -428,10 +402,7 @@ final class StudentView extends VBox {
                     .forEach(when -> box.getChildren()
                             .add(line(
                                     "habit-line",
-                                    Texts.of(
-                                            "when." + when.circumstance(),
-                                            Words.share(when.then()),
-                                            Words.share(when.otherwise())))));
+                                    AccountSentences.when(when))));
         }
         if (!clock.byHardness().isEmpty()) {
             box.getChildren().add(Widgets.label("section-heading", Texts.of("register.clock")));
@@ -439,21 +410,14 @@ final class StudentView extends VBox {
                     .forEach((hardness, thought) -> box.getChildren()
                             .add(line(
                                     "habit-line",
-                                    Texts.of(
-                                            "clock.hardness." + hardness,
-                                            time(thought.average().toSeconds()),
-                                            thought.moves()))));
+                                    AccountSentences.thought(hardness, thought))));
         }
         if (!account.lastChances().isEmpty()) {
             box.getChildren().add(Widgets.label("section-heading", Texts.of("register.lastChances")));
             account.lastChances().reversed().stream()
                     .limit(TRAINED_FIRST)
-                    .forEach(moment -> box.getChildren().add(link(moment, Texts.of("lastChance"))));
+                    .forEach(moment -> box.getChildren().add(link(moment, AccountSentences.lastChance())));
         }
         return box;
-    }
-
-    private static String time(long seconds) {
-        return String.format(Locale.ROOT, "%d:%02d", seconds / 60, seconds % 60);
     }
 }

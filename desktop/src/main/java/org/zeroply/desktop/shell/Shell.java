@@ -164,7 +164,7 @@ public final class Shell extends StackPane {
                 covers,
                 around::setUpTask);
         registerPlace =
-                new RegisterPlace(workbook, background, calculator.analystName(), machine.clock(), sheets, around);
+                new RegisterPlace(workbook, background, calculator.analystName(), machine.clock(), files, sheets, around);
         places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
         place = gamesPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
