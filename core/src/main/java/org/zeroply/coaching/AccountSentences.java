@@ -47,13 +47,14 @@ public final class AccountSentences {
 
     /** A habit in a line of a list. */
     public static String line(Habit habit) {
-        return Words.of(
-                "habit.line", habit.key().text(), Words.share(habit.perGame()), habit.games(), habit.of());
+        return Words.of("habit.line", habit.key().text(), Words.share(habit.perGame()), habit.games(), habit.of());
     }
 
     /** What everything below a habit costs a game. */
     public static String smallChange(StudentAccount account) {
-        return Words.of("habit.small", Words.share(account.smallChange() / Math.max(1, account.games().size())));
+        return Words.of(
+                "habit.small",
+                Words.share(account.smallChange() / Math.max(1, account.games().size())));
     }
 
     /** Occasions met, and where scripts lose their points. */
@@ -83,7 +84,8 @@ public final class AccountSentences {
 
     /** What is said of a moment, with its move and whom it was played against. */
     public static String moment(Habit.Moment moment, String text) {
-        return Words.of("moment.line", moment.move().ply() / 2 + 1, moment.game().opponent(), text);
+        return Words.of(
+                "moment.line", moment.move().ply() / 2 + 1, moment.game().opponent(), text);
     }
 
     /** What is praised; of moments without where. */

@@ -28,7 +28,8 @@ final class PlotPictures {
         page.drawing(WIDTH, HEIGHT, millimetres, Words.of("print.ratePlot"));
         double most = 1;
         for (Dot dot : dots) {
-            most = Math.max(most, Math.max(dot.rate(), dot.mean().map(Rate::high).orElse(0.0)));
+            most = Math.max(
+                    most, Math.max(dot.rate(), dot.mean().map(Rate::high).orElse(0.0)));
         }
         int step = most > 12 ? 5 : most > 5 ? 2 : 1;
         int high = step * (int) Math.ceil(most / step);

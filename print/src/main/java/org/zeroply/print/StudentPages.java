@@ -95,10 +95,12 @@ public final class StudentPages {
             if (account.average() != null) {
                 heading("print.account");
                 paragraph(Words.of(
-                        "print.average", account.games().size(), account.average().inWords()));
+                        "print.average",
+                        account.games().size(),
+                        account.average().inWords()));
                 account.rate()
-                        .ifPresent(rate -> paragraph(
-                                AccountSentences.rate(rate) + " " + AccountSentences.rateMeans() + "."));
+                        .ifPresent(rate ->
+                                paragraph(AccountSentences.rate(rate) + " " + AccountSentences.rateMeans() + "."));
                 paragraph(AccountSentences.trend(account.trend()));
                 if (!account.dots().isEmpty()) {
                     page.open("div", "class", "strip");
@@ -156,8 +158,7 @@ public final class StudentPages {
         }
 
         private void training(StudentAccount account) {
-            List<Habit> first =
-                    account.training().stream().limit(TRAINED_FIRST).toList();
+            List<Habit> first = account.training().stream().limit(TRAINED_FIRST).toList();
             if (first.isEmpty()) {
                 return;
             }
@@ -171,7 +172,10 @@ public final class StudentPages {
                     page.close();
                 }
                 page.open("td", "class", "said");
-                page.open("h2").open("span", "class", "number").text(Integer.toString(i + 1)).close();
+                page.open("h2")
+                        .open("span", "class", "number")
+                        .text(Integer.toString(i + 1))
+                        .close();
                 page.text(habit.key().text()).close();
                 paragraph(AccountSentences.cost(habit));
                 AccountSentences.occasions(habit).forEach(this::paragraph);
@@ -240,8 +244,8 @@ public final class StudentPages {
             }
             heading("print.questions");
             for (Question question : contents.questions()) {
-                String asked = LocalDate.ofInstant(question.asked(), ZoneOffset.UTC)
-                        .toString();
+                String asked =
+                        LocalDate.ofInstant(question.asked(), ZoneOffset.UTC).toString();
                 page.line("p", "summary", Words.of("print.question", asked, question.text()));
                 paragraph(question.isOpen() ? Words.of("print.notAnswered") : question.answer());
             }

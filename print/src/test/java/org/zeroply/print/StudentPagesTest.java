@@ -53,8 +53,24 @@ class StudentPagesTest {
                 List.of(new Move(Square.D2, Square.D4)),
                 List.of(new Move(Square.E7, Square.E5)));
         OwnMove move = new OwnMove(
-                20, E4, Phase.MIDDLEGAME, 0.6, 0.6 - loss, false, false, null, false, null, false, day, day,
-                Optional.empty(), false, Set.of(), slip, null);
+                20,
+                E4,
+                Phase.MIDDLEGAME,
+                0.6,
+                0.6 - loss,
+                false,
+                false,
+                null,
+                false,
+                null,
+                false,
+                day,
+                day,
+                Optional.empty(),
+                false,
+                Set.of(),
+                slip,
+                null);
         Map<Phase, Double> phases = new EnumMap<>(Map.of(Phase.MIDDLEGAME, loss));
         return new JudgedGame(
                 day,
@@ -74,8 +90,8 @@ class StudentPagesTest {
         for (int day = 1; day <= games; day++) {
             all.add(game(day, 0.1 + 0.02 * day));
         }
-        StudentAccount account = StudentAccount.of(
-                new StudentAccount.Season(all, 1900, Map.of(), List.of(), Optional.empty(), NOON));
+        StudentAccount account =
+                StudentAccount.of(new StudentAccount.Season(all, 1900, Map.of(), List.of(), Optional.empty(), NOON));
         return new StudentPages.Contents(
                 NOOR,
                 account,
@@ -119,7 +135,9 @@ class StudentPagesTest {
     @Test
     void theRatePlotHasAMarkForEachGameAndTheBandFromTheFifthOn() {
         String page = StudentPages.html(contents(7), true, Language.ENGLISH);
-        assertThat(page.split(Pattern.quote(Ink.BLACK_SIDE), -1)).as("games with Black").hasSize(5);
+        assertThat(page.split(Pattern.quote(Ink.BLACK_SIDE), -1))
+                .as("games with Black")
+                .hasSize(5);
         String four = StudentPages.html(contents(4), true, Language.ENGLISH);
         assertThat(page).contains("fill=\"" + Ink.RULE + "\" stroke=\"none\"");
         assertThat(four).as("no mean of five yet").doesNotContain("fill=\"" + Ink.RULE + "\" stroke=\"none\"");
@@ -127,6 +145,8 @@ class StudentPagesTest {
 
     @Test
     void withoutGamesThereIsAPageAllTheSame() throws IOException {
-        assertThat(printed(contents(0), true)).contains("All about Haddad, Noor").doesNotContain("gave");
+        assertThat(printed(contents(0), true))
+                .contains("All about Haddad, Noor")
+                .doesNotContain("gave");
     }
 }

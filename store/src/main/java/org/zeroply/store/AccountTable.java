@@ -69,9 +69,14 @@ public final class AccountTable {
     private static void print(CSVPrinter printer, String name, Row row) throws IOException {
         printer.print(name);
         printer.print(row.student().rating() == 0 ? "" : row.student().rating());
-        printer.print(row.level().map(level -> Long.toString(Math.round(level.value()))).orElse(""));
-        printer.print(row.level().map(level -> Long.toString(Math.round(level.range()))).orElse(""));
-        printer.print(row.level().map(level -> Integer.toString(level.observations())).orElse("0"));
+        printer.print(row.level()
+                .map(level -> Long.toString(Math.round(level.value())))
+                .orElse(""));
+        printer.print(row.level()
+                .map(level -> Long.toString(Math.round(level.range())))
+                .orElse(""));
+        printer.print(
+                row.level().map(level -> Integer.toString(level.observations())).orElse("0"));
         printer.print(row.account().games().size());
         GameAccount average = row.account().average();
         GameAccount.Printed sums = average == null ? null : average.printed();

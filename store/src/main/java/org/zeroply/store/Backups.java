@@ -18,6 +18,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.work.Cancel;
@@ -285,6 +286,44 @@ public final class Backups {
             Files.deleteIfExists(old.file());
             Files.deleteIfExists(Copies.log(old.file()));
         }
+    }
+
+    /**
+     * Writes every backup anew without a student.
+     *
+     * @return false if it was cancelled; those that were done are done
+     * @throws IOException if one cannot be read or written; it says which
+     */
+    boolean forget(long uid, Set<String> names, Cancel cancel) throws IOException {
+        List<Backup> all = new ArrayList<>(list(folder));
+        if (second != null) {
+            all.addAll(list(second.resolve(name())));
+        }
+        for (Backup backup : all) {
+            if (cancel.isRequested()) {
+                return false;
+            }
+            Path scratch = Files.createTempDirectory("zeroply-forget");
+            try {
+                Path copy = scratch.resolve("backup.zeroply");
+                Copies.copyBytes(backup.file(), copy);
+                if (!(Workbook.open(copy, clock) instanceof WorkbookOpening.Opened opened)) {
+                    throw new IOException(
+                            backup.file()
+                                    + " cannot be opened, so nobody can be forgotten in it: delete it by hand, or forget without the backups");
+                }
+                try (Workbook book = opened.workbook()) {
+                    new Forgetting(book, uid, names, Progress.SILENT, cancel).run();
+                }
+                WholeFile.write(backup.file(), out -> {
+                    Files.copy(copy, out);
+                    return true;
+                });
+            } finally {
+                Scratch.delete(scratch);
+            }
+        }
+        return true;
     }
 
     /**

@@ -143,6 +143,16 @@ abstract class DocumentKind<D> implements WorkbookPart {
         return id;
     }
 
+    /** The uid of the student whom one is about, so that it does not come back once the student was forgotten; 0 for nobody. */
+    long studentOf(State state, D document) {
+        return 0;
+    }
+
+    /** One from another copy as it may stand here: without the names of those who were forgotten. */
+    D cleaned(Handle handle, D document) {
+        return document;
+    }
+
     /**
      * As much of a document as a damaged workbook gives.
      *
@@ -199,7 +209,9 @@ abstract class DocumentKind<D> implements WorkbookPart {
             Set<Long> past = run.there(handle -> Revisions.past(handle, this, theirs.id()));
             String sameBy = run.there(handle -> sameBy(handle, theirs.id()));
             run.workbook().write(handle -> {
-                take(handle, run, theirs, there, past, sameBy);
+                if (!Forgetting.isForgotten(handle, studentOf(theirs, there))) {
+                    take(handle, run, theirs, cleaned(handle, there), past, sameBy);
+                }
                 return true;
             });
         } catch (WorkbookException damaged) {

@@ -72,6 +72,11 @@ final class GameKind extends DocumentKind<Game> {
         return new Union.One<>(union.game(), union.conflicts().size());
     }
 
+    @Override
+    Game cleaned(Handle handle, Game game) {
+        return Forgetting.cleaned(handle, game);
+    }
+
     // ---- rescue
 
     @Override

@@ -55,6 +55,11 @@ final class QuestionKind extends DocumentKind<QuestionKind.KeptQuestion> {
     }
 
     @Override
+    long studentOf(Revisions.State state, KeptQuestion kept) {
+        return kept.student();
+    }
+
+    @Override
     String nameOf(Handle handle, long id) {
         return column(handle, "text", id);
     }

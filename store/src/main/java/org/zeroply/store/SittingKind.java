@@ -100,6 +100,11 @@ final class SittingKind extends DocumentKind<SittingKind.KeptSitting> {
     }
 
     @Override
+    long studentOf(Revisions.State state, KeptSitting kept) {
+        return kept.student();
+    }
+
+    @Override
     OptionalLong insert(Handle handle, KeptSitting kept) {
         Student said = kept.sitting().student();
         long student = Revisions.id(handle, "student", kept.student());

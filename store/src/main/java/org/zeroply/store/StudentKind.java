@@ -25,7 +25,7 @@ final class StudentKind extends DocumentKind<Profile> {
 
     @Override
     public Set<String> tables() {
-        return Set.of("student");
+        return Set.of("student", "forgotten");
     }
 
     @Override
@@ -156,6 +156,11 @@ final class StudentKind extends DocumentKind<Profile> {
                 .filter(line -> line.startsWith(what + "\t"))
                 .map(line -> line.substring(what.length() + 1))
                 .toList();
+    }
+
+    @Override
+    long studentOf(Revisions.State state, Profile profile) {
+        return state.uid();
     }
 
     @Override

@@ -26,6 +26,9 @@ final class V12__Register extends BaseJavaMigration {
             statement.execute("create index question_uid on question (uid)");
             statement.execute("create index question_student on question (student)");
             Checksums.watch(connection, "question");
+            // Who is not to come back with a merge: the uid, and of each name a digest.
+            statement.execute("create table forgotten (id integer primary key, uid integer not null,"
+                    + " digest text not null, unique (uid, digest))");
             // What accounts take of each side of a judged game, and what other players are compared by (see
             // AccountText).
             statement.execute("create table account (game integer not null, side integer not null,"

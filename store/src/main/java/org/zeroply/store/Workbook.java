@@ -10,6 +10,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import org.jdbi.v3.core.Handle;
@@ -287,6 +288,34 @@ public final class Workbook implements AutoCloseable {
     public static Rescue.Report rescue(Path damaged, Path target, Clock clock, Progress progress, Cancel cancel)
             throws IOException {
         return Rescue.run(damaged, target, clock, progress, cancel);
+    }
+
+    /**
+     * Forgets a student for good: see {@link Forgetting}. Progress counts games.
+     *
+     * @param inBackups whether the backups are rewritten as well
+     * @return false if it was cancelled, after which it can be asked for once more
+     */
+    public boolean forget(long student, boolean inBackups, Progress progress, Cancel cancel) throws IOException {
+        Set<String> names = read(handle -> Kinds.STUDENT.get(handle, student)).allNames();
+        long uid = read(handle -> Revisions.uid(handle, "student", student));
+        if (inBackups && !backups().forget(uid, names, cancel)) {
+            return false;
+        }
+        return new Forgetting(this, uid, names, progress, cancel).run();
+    }
+
+    /** Writes the file anew without the pages that are free, on which deleted rows still stand. */
+    void shrink() {
+        writeLock.lock();
+        try (var statement = writing.createStatement()) {
+            statement.execute("vacuum");
+            statement.execute("pragma wal_checkpoint(truncate)");
+        } catch (SQLException failed) {
+            throw new WorkbookException(String.valueOf(failed.getMessage()), failed);
+        } finally {
+            writeLock.unlock();
+        }
     }
 
     /**

@@ -41,9 +41,7 @@ public final class PaperFiles {
         if (isPage) {
             text(files.toPaper(name + ".html", "HTML"), StudentPages.html(contents, withNames, language));
         } else {
-            write(
-                    files.toPaper(name + ".pdf", "PDF"),
-                    out -> StudentPages.pdf(contents, withNames, language, out) > 0);
+            write(files.toPaper(name + ".pdf", "PDF"), out -> StudentPages.pdf(contents, withNames, language, out) > 0);
         }
     }
 

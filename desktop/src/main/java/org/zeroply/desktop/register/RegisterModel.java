@@ -32,6 +32,7 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
     private final Accounts accounts;
     private final Clock clock;
     private final Newest newest = new Newest();
+    private Runnable onForgotten = () -> {};
     private final ReadOnlyObjectWrapper<@Nullable Profile> profile = new ReadOnlyObjectWrapper<>(this, "profile");
     private final ReadOnlyObjectWrapper<@Nullable StudentPage> page = new ReadOnlyObjectWrapper<>(this, "page");
     private final ReadOnlyObjectWrapper<@Nullable String> group = new ReadOnlyObjectWrapper<>(this, "group");
@@ -233,6 +234,30 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
             String name = now.student().name();
             remove(Texts.of("undo.student.remove", name), Texts.of("register.removed", name));
         }
+    }
+
+    /** Forgets the student who is open, for good; with progress and cancel. */
+    void forget(boolean inBackups) {
+        Profile now = profile.get();
+        if (now != null) {
+            long id = now.student().id();
+            String name = now.student().name();
+            background.write(
+                    () -> true,
+                    written -> background.run(
+                            Texts.of("forget.running"),
+                            (progress, cancel) -> workbook.forget(id, inBackups, progress, cancel),
+                            done -> {
+                                say(Texts.of(done ? "forget.done" : "forget.stopped", name));
+                                refresh();
+                                onForgotten.run();
+                            }));
+        }
+    }
+
+    /** Told when somebody was forgotten, since games and papers have changed then. */
+    void setOnForgotten(Runnable listener) {
+        onForgotten = listener;
     }
 
     /** The names that games have for the student who is open, with who claims them. */

@@ -42,6 +42,9 @@ public final class RegisterPlace implements Place {
 
         void judge(List<Long> games);
 
+        /** Reads lists again that name people. */
+        void namesChanged();
+
         Language language();
 
         /** The game that is open with the move one is at, and how it is called; game 0 for none. */
@@ -73,6 +76,7 @@ public final class RegisterPlace implements Place {
         this.around = around;
         model = new RegisterModel(workbook, background, analyst, clock);
         forms = new StudentForms(model, sheets);
+        model.setOnForgotten(around::namesChanged);
         model.saidProperty().subscribe(said -> {
             if (said != null) {
                 sheets.say(said);
@@ -257,7 +261,8 @@ public final class RegisterPlace implements Place {
                 Command.of("command.register.about", "Shortcut+P", this::allAbout)
                         .when(() -> model.pageProperty().get() != null),
                 Command.of("command.register.table", "Shortcut+E", this::table),
-                Command.of("command.register.remove", null, model::remove).when(this::isOpen));
+                Command.of("command.register.remove", null, model::remove).when(this::isOpen),
+                Command.of("command.register.forget", null, forms::forget).when(this::isOpen));
         List<Command> ofGroups = model.groups().stream()
                 .map(each -> Command.titled(
                         Texts.of("command.register.group", each.name()), "", null, () -> model.openGroup(each.name())))

@@ -149,6 +149,36 @@ final class StudentForms {
         return profile.withNames(Stream.concat(kept, ticked).distinct().toList());
     }
 
+    /** Forgets the student who is open, once the name was typed: it cannot be undone. */
+    void forget() {
+        Profile now = model.profileProperty().get();
+        if (now == null) {
+            return;
+        }
+        String name = now.student().name();
+        TextField typed = new TextField();
+        typed.setId("forget-name");
+        CheckBox backups = new CheckBox(Texts.of("forget.backups"));
+        backups.setId("forget-backups");
+        Button forget = new Button(Texts.of("forget.now"));
+        forget.setId("forget-now");
+        forget.setDisable(true);
+        typed.textProperty().subscribe(text -> forget.setDisable(!text.strip().equals(name)));
+        VBox content = new VBox(
+                10,
+                Widgets.paragraph(Texts.of("forget.text", name)),
+                backups,
+                new Label(Texts.of("forget.type", name)),
+                typed);
+        Sheet sheet = sheets.show(Texts.of("forget.title"), content, List.of(forget));
+        sheet.nameClosing(Texts.of("forget.not"));
+        typed.requestFocus();
+        forget.setOnAction(event -> {
+            sheet.close();
+            model.forget(backups.isSelected());
+        });
+    }
+
     // ---- questions
 
     /**
@@ -210,8 +240,7 @@ final class StudentForms {
             Button make = buttons.isEmpty() ? FormParts.primary(key) : Widgets.button(key, key, () -> {});
             buttons.add(make);
         });
-        Sheet sheet =
-                sheets.show(Texts.of(title), new VBox(8, Widgets.paragraph(Texts.of(text)), names), buttons);
+        Sheet sheet = sheets.show(Texts.of(title), new VBox(8, Widgets.paragraph(Texts.of(text)), names), buttons);
         buttons.getFirst().requestFocus();
         int place = 0;
         for (Consumer<Boolean> go : kinds.values()) {

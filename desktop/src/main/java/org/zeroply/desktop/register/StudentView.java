@@ -202,9 +202,7 @@ final class StudentView extends VBox {
     private static Node rate(StudentAccount account) {
         VBox lines = new VBox(2);
         account.rate().ifPresent(rate -> {
-            Label figure = Widgets.label(
-                    "register-rate",
-                    AccountSentences.rate(rate));
+            Label figure = Widgets.label("register-rate", AccountSentences.rate(rate));
             figure.setMinWidth(Region.USE_PREF_SIZE);
             HBox row = new HBox(8, figure, line("soft", AccountSentences.rateMeans()));
             row.setAlignment(Pos.BASELINE_LEFT);
@@ -212,8 +210,7 @@ final class StudentView extends VBox {
         });
         lines.getChildren().add(line("soft", AccountSentences.trend(account.trend())));
         account.forLevel()
-                .ifPresent(ratings -> lines.getChildren()
-                        .add(line("soft", AccountSentences.forLevel(ratings))));
+                .ifPresent(ratings -> lines.getChildren().add(line("soft", AccountSentences.forLevel(ratings))));
         return lines;
     }
 
@@ -364,8 +361,10 @@ final class StudentView extends VBox {
             String text = AccountSentences.praise(each);
             switch (each) {
                 case Praised.Mastered mastered -> box.getChildren().add(line("habit-line", text));
-                case Praised.Found(Habit.Moment moment, double cost) -> box.getChildren().add(link(moment, text));
-                case Praised.Decided(Habit.Moment moment, var decision) -> box.getChildren().add(link(moment, text));
+                case Praised.Found(Habit.Moment moment, double cost) ->
+                    box.getChildren().add(link(moment, text));
+                case Praised.Decided(Habit.Moment moment, var decision) ->
+                    box.getChildren().add(link(moment, text));
             }
         }
         return box;
@@ -381,10 +380,7 @@ final class StudentView extends VBox {
     private static Node habits(StudentAccount account) {
         VBox box = new VBox(3, Widgets.label("section-heading", Texts.of("register.habits")));
         for (Habit habit : account.habits().stream().limit(2 * MOST_LISTED).toList()) {
-            box.getChildren()
-                    .add(line(
-                            "habit-line",
-                            AccountSentences.line(habit)));
+            box.getChildren().add(line("habit-line", AccountSentences.line(habit)));
         }
         double each = account.games().isEmpty()
                 ? 0
@@ -398,19 +394,13 @@ final class StudentView extends VBox {
         ClockAccount clock = account.clock();
         if (!clock.when().isEmpty()) {
             box.getChildren().add(Widgets.label("section-heading", Texts.of("register.when")));
-            clock.when()
-                    .forEach(when -> box.getChildren()
-                            .add(line(
-                                    "habit-line",
-                                    AccountSentences.when(when))));
+            clock.when().forEach(when -> box.getChildren().add(line("habit-line", AccountSentences.when(when))));
         }
         if (!clock.byHardness().isEmpty()) {
             box.getChildren().add(Widgets.label("section-heading", Texts.of("register.clock")));
             clock.byHardness()
-                    .forEach((hardness, thought) -> box.getChildren()
-                            .add(line(
-                                    "habit-line",
-                                    AccountSentences.thought(hardness, thought))));
+                    .forEach((hardness, thought) ->
+                            box.getChildren().add(line("habit-line", AccountSentences.thought(hardness, thought))));
         }
         if (!account.lastChances().isEmpty()) {
             box.getChildren().add(Widgets.label("section-heading", Texts.of("register.lastChances")));

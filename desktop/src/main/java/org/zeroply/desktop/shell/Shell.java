@@ -163,8 +163,8 @@ public final class Shell extends StackPane {
                 sheets,
                 covers,
                 around::setUpTask);
-        registerPlace =
-                new RegisterPlace(workbook, background, calculator.analystName(), machine.clock(), files, sheets, around);
+        registerPlace = new RegisterPlace(
+                workbook, background, calculator.analystName(), machine.clock(), files, sheets, around);
         places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
         place = gamesPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
@@ -586,6 +586,15 @@ public final class Shell extends StackPane {
         public void takeTask(Task task) {
             go(tasksPlace);
             tasksPlace.add(task);
+        }
+
+        @Override
+        public void namesChanged() {
+            // The open game may be one of those that have changed.
+            reading.close();
+            games.refresh();
+            repertoirePlace.model().refresh();
+            tasksPlace.model().refresh();
         }
 
         @Override
