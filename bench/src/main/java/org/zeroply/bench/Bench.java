@@ -132,6 +132,10 @@ public class Bench {
             AtSize.run(arguments);
             return;
         }
+        if (arguments.length > 0 && arguments[0].equals("accounts")) {
+            AccountBench.run();
+            return;
+        }
         if (arguments.length == 3 && arguments[0].equals("collection")) {
             BigCollection.write(Path.of(arguments[1]), Integer.parseInt(arguments[2]));
             return;

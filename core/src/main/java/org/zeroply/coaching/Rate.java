@@ -20,6 +20,9 @@ public record Rate(double points, double low, double high, int games, int moves)
     /** Whole games are drawn so many times, after B. Efron, "Bootstrap Methods: Another Look at the Jackknife", 1979. */
     private static final int DRAWS = 2_000;
 
+    /** For the band of a plot, whose edges nobody reads to a digit, fewer will do. */
+    private static final int DRAWS_OF_BAND = 400;
+
     private static final long SEED = 40;
     private static final double ONE_IN_TWENTY = 0.05;
 
@@ -38,21 +41,30 @@ public record Rate(double points, double low, double high, int games, int moves)
 
     /** Empty if nothing could be lost in any of the games. */
     public static Optional<Rate> of(List<Part> all) {
+        return of(all, DRAWS);
+    }
+
+    /** The same with a coarser range, for one of many that are drawn side by side. */
+    static Optional<Rate> ofBand(List<Part> all) {
+        return of(all, DRAWS_OF_BAND);
+    }
+
+    private static Optional<Rate> of(List<Part> all, int draws) {
         Parts parts = new Parts(all);
         if (parts.size == 0) {
             return Optional.empty();
         }
-        double[] drawn = parts.draw(new SplittableRandom(SEED));
+        double[] drawn = parts.draw(new SplittableRandom(SEED), draws);
         Arrays.sort(drawn);
         return Optional.of(new Rate(parts.rate(), low(drawn), high(drawn), parts.size, parts.moves()));
     }
 
     private static double low(double[] sorted) {
-        return sorted[(int) Math.round(ONE_IN_TWENTY * (DRAWS - 1))];
+        return sorted[(int) Math.round(ONE_IN_TWENTY * (sorted.length - 1))];
     }
 
     private static double high(double[] sorted) {
-        return sorted[(int) Math.round((1 - ONE_IN_TWENTY) * (DRAWS - 1))];
+        return sorted[(int) Math.round((1 - ONE_IN_TWENTY) * (sorted.length - 1))];
     }
 
     /** Parts in which something could be lost, as arrays: they are drawn from many times. */
@@ -76,9 +88,9 @@ public record Rate(double points, double low, double high, int games, int moves)
             return MOVES * Arrays.stream(given).sum() / moves();
         }
 
-        double[] draw(SplittableRandom random) {
-            double[] drawn = new double[DRAWS];
-            for (int draw = 0; draw < DRAWS; draw++) {
+        double[] draw(SplittableRandom random, int draws) {
+            double[] drawn = new double[draws];
+            for (int draw = 0; draw < draws; draw++) {
                 double sum = 0;
                 int moves = 0;
                 for (int i = 0; i < size; i++) {
@@ -119,8 +131,8 @@ public record Rate(double points, double low, double high, int games, int moves)
             List<Part> before = some.subList(0, some.size() - LAST);
             List<Part> now = some.subList(some.size() - LAST, some.size());
             SplittableRandom random = new SplittableRandom(SEED);
-            double[] ofBefore = new Parts(before).draw(random);
-            double[] difference = new Parts(now).draw(random);
+            double[] ofBefore = new Parts(before).draw(random, DRAWS);
+            double[] difference = new Parts(now).draw(random, DRAWS);
             for (int i = 0; i < difference.length; i++) {
                 difference[i] -= ofBefore[i];
             }

@@ -176,7 +176,7 @@ public record StudentAccount(
                 counted.add(parts.get(i));
                 Optional<Rate> mean = counted.size() < LAST
                         ? Optional.empty()
-                        : Rate.of(counted.subList(counted.size() - LAST, counted.size()));
+                        : Rate.ofBand(counted.subList(counted.size() - LAST, counted.size()));
                 dots.add(new Dot(games.get(i), rate.get(), mean));
             }
         }
@@ -206,12 +206,21 @@ public record StudentAccount(
     /** A move in a structure of pawns. */
     private record InStructure(long pawns, Move move) {}
 
+    /**
+     * A move with what it is an example of.
+     *
+     * @param isUsual whether it is the student's usual move in the structure
+     * @param key null where it gave away next to nothing
+     */
+    private record Seen(JudgedGame game, OwnMove move, boolean isUsual, Habit.@Nullable Key key) {}
+
     /** Finds the habits of all games together. */
     private static final class Habits {
         private final List<JudgedGame> games;
         private final Season season;
         private final Map<InStructure, Integer> fine = new HashMap<>();
         private final Map<Habit.Key, List<Habit.Moment>> times = new LinkedHashMap<>();
+        private final List<Seen> seen = new ArrayList<>();
         private final double chances;
         private double smallChange;
 
@@ -230,11 +239,14 @@ public record StudentAccount(
             }
             for (JudgedGame game : games) {
                 for (OwnMove move : game.moves()) {
-                    if (move.slip() == null) {
+                    boolean isUsual = isUsual(move);
+                    Slip slip = move.slip();
+                    Habit.Key key = slip == null ? null : key(slip, isUsual);
+                    seen.add(new Seen(game, move, isUsual, key));
+                    if (key == null) {
                         smallChange += move.loss();
                     } else {
-                        times.computeIfAbsent(key(move, move.slip()), any -> new ArrayList<>())
-                                .add(new Habit.Moment(game, move));
+                        times.computeIfAbsent(key, any -> new ArrayList<>()).add(new Habit.Moment(game, move));
                     }
                 }
             }
@@ -245,10 +257,10 @@ public record StudentAccount(
         }
 
         /** What is refuted though it is the usual move was played by rote. */
-        private Habit.Key key(OwnMove move, Slip slip) {
+        private static Habit.Key key(Slip slip, boolean isUsual) {
             Habit.Key key = Habit.Key.of(slip);
             boolean isRefuted = key.kind().isTactics() || key.kind() == Habit.Kind.THREAT_OVERLOOKED;
-            return isRefuted && isUsual(move) ? new Habit.Key(Habit.Kind.BY_ROTE, null) : key;
+            return isRefuted && isUsual ? new Habit.Key(Habit.Kind.BY_ROTE, null) : key;
         }
 
         List<Habit> habits() {
@@ -339,23 +351,21 @@ public record StudentAccount(
             int of = 0;
             int metBefore = 0;
             int before = 0;
-            for (JudgedGame game : games) {
-                boolean isBefore = game.date().compareTo(day) < 0;
-                for (OwnMove move : game.moves()) {
-                    boolean isMissed =
-                            move.slip() != null && key(move, move.slip()).equals(key);
-                    if (isMissed || isOccasion(key, move)) {
-                        of++;
-                        met += isMissed ? 0 : 1;
-                        before += isBefore ? 1 : 0;
-                        metBefore += isBefore && !isMissed ? 1 : 0;
-                    }
+            for (Seen each : seen) {
+                boolean isMissed = key.equals(each.key());
+                if (isMissed || isOccasion(key, each)) {
+                    boolean isBefore = each.game().date().compareTo(day) < 0;
+                    of++;
+                    met += isMissed ? 0 : 1;
+                    before += isBefore ? 1 : 0;
+                    metBefore += isBefore && !isMissed ? 1 : 0;
                 }
             }
             return new Habit.Occasions(met, of, metBefore, before);
         }
 
-        private boolean isOccasion(Habit.Key key, OwnMove move) {
+        private static boolean isOccasion(Habit.Key key, Seen seen) {
+            OwnMove move = seen.move();
             boolean isAtStake = move.stake() >= Slip.SMALLEST - 1e-9;
             return switch (key.kind()) {
                 case TACTICS_OWN -> move.wins() == key.motif();
@@ -364,7 +374,7 @@ public record StudentAccount(
                 case EXCHANGE -> isAtStake && move.trades();
                 case ENDING -> isAtStake && move.phase() == Judgement.Phase.ENDING;
                 case KING, STRUCTURE -> isAtStake && move.phase() != Judgement.Phase.ENDING;
-                case BY_ROTE -> isUsual(move);
+                case BY_ROTE -> seen.isUsual();
                 case NONE -> isAtStake;
             };
         }

@@ -26,6 +26,7 @@ import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
 import org.zeroply.coaching.Student;
 import org.zeroply.desktop.games.GamesPlace;
+import org.zeroply.desktop.judging.JudgedGames;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
@@ -38,6 +39,7 @@ import org.zeroply.store.GameFilter;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.RegisterShelf;
 import org.zeroply.store.RepertoireShelf;
+import org.zeroply.store.StudyShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Paper;
 import org.zeroply.work.Cancel;
@@ -77,6 +79,7 @@ public final class ZeroPlyApp extends Application {
                     shell.prepare(ZeroPlyApp::addRepertoires);
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
                     shell.prepare(book -> addSeason(book, machine.clock().instant()));
+                    shell.prepare(ZeroPlyApp::addUp);
                 });
             }
             if (arguments.contains("--until-painted")) {
@@ -199,14 +202,11 @@ public final class ZeroPlyApp extends Application {
             throw new UncheckedIOException(broken);
         }
         SampleClub.Judgements judgements = SampleClub.judgements();
-        for (SampleClub.Kept kept : judgements.kept()) {
-            workbook.studies()
-                    .keep(
-                            kept.study(),
-                            judgements.analyst(),
-                            GameSweep.LINES,
-                            kept.isSecond() ? GameSweep.SECOND_LEVEL : GameSweep.LEVEL);
-        }
+        List<StudyShelf.Kept> studies = judgements.kept().stream()
+                .map(kept ->
+                        new StudyShelf.Kept(kept.study(), kept.isSecond() ? GameSweep.SECOND_LEVEL : GameSweep.LEVEL))
+                .toList();
+        workbook.studies().keepAll(studies, judgements.analyst(), GameSweep.LINES);
         RegisterShelf register = workbook.register();
         for (SampleClub.Member member : SampleClub.members()) {
             long id = register.list().stream()
@@ -227,6 +227,13 @@ public final class ZeroPlyApp extends Application {
                 register.ask(new Question(0, id, member.question(), 0, -1, now, ""), Texts.of("undo.question.new"));
             }
         }
+        return true;
+    }
+
+    /** Works the accounts of the club's students out, so that the register shows them at once. */
+    private static boolean addUp(Workbook workbook) {
+        JudgedGames judged = new JudgedGames(workbook, SampleClub.judgements().analyst());
+        SampleClub.members().forEach(each -> judged.of(List.of(each.name()), Progress.SILENT, new Cancel()));
         return true;
     }
 

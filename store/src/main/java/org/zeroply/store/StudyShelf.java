@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.statement.EmptyHandling;
 import org.zeroply.analysis.Study;
 import org.zeroply.analysis.StudyText;
@@ -30,14 +31,33 @@ public final class StudyShelf {
      * @param effort the level, the higher the more; a study of the same level is replaced
      */
     public void keep(Study study, String analyst, int lines, int effort) {
-        workbook.write(handle -> handle.createUpdate("insert into study (position, analyst, lines, effort, content)"
+        keepAll(List.of(new Kept(study, effort)), analyst, lines);
+    }
+
+    /**
+     * A study to be kept.
+     *
+     * @param effort the level, the higher the more
+     */
+    public record Kept(Study study, int effort) {}
+
+    /** Keeps many at once. */
+    public void keepAll(List<Kept> studies, String analyst, int lines) {
+        workbook.write(handle -> {
+            studies.forEach(each -> keep(handle, each.study(), analyst, lines, each.effort()));
+            return true;
+        });
+    }
+
+    private static void keep(Handle handle, Study study, String analyst, int lines, int effort) {
+        handle.createUpdate("insert into study (position, analyst, lines, effort, content)"
                         + " values (?, ?, ?, ?, ?) on conflict do update set content = excluded.content")
                 .bind(0, study.position().key())
                 .bind(1, analyst)
                 .bind(2, lines)
                 .bind(3, effort)
                 .bind(4, StudyText.write(study))
-                .execute());
+                .execute();
     }
 
     /** The kept study of a position by an analyst with the most effort, if it had at least this much. */

@@ -37,6 +37,7 @@ public final class GuidePage extends VBox {
             "judging",
             "repertoire",
             "tasks",
+            "register",
             "setting-up",
             "lesson",
             "workbook",

@@ -7,12 +7,15 @@ import java.util.SequencedMap;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.scene.Node;
+import javafx.scene.TraversalDirection;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -187,12 +190,12 @@ final class StudentForms {
      * @param about the game that is open in Reading with the move one is at; its game is 0 for none
      */
     void ask(StudentPage.At about, String where) {
-        TextArea text = area("question-text", "");
+        Button keep = FormParts.primary("question.keep");
+        TextArea text = area("question-text", "", keep);
         CheckBox tied = new CheckBox(Texts.of("question.about", where));
         tied.setId("question-about");
         tied.setSelected(about.game() != 0);
         Widgets.present(tied, about.game() != 0);
-        Button keep = FormParts.primary("question.keep");
         Sheet sheet = sheets.show(Texts.of("question.title"), new VBox(8, text, tied), List.of(keep));
         text.requestFocus();
         keep.setOnAction(event -> {
@@ -205,8 +208,8 @@ final class StudentForms {
 
     void answer(Question question) {
         Label asked = Widgets.paragraph("“" + question.text() + "”");
-        TextArea text = area("question-answer", question.answer());
         Button keep = FormParts.primary("question.keepAnswer");
+        TextArea text = area("question-answer", question.answer(), keep);
         Sheet sheet = sheets.show(Texts.of("question.answerTitle"), new VBox(8, asked, text), List.of(keep));
         text.requestFocus();
         keep.setOnAction(event -> {
@@ -215,12 +218,25 @@ final class StudentForms {
         });
     }
 
-    private static TextArea area(String id, String words) {
+    /** A few lines of text: Enter keeps them, with Shift it begins a new one, and Tab goes on. */
+    private static TextArea area(String id, String words, Button keep) {
         TextArea text = new TextArea(words);
         text.setId(id);
         text.setPrefRowCount(3);
         text.setPrefColumnCount(36);
         text.setWrapText(true);
+        text.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ENTER && !event.isShiftDown()) {
+                keep.fire();
+                event.consume();
+            } else if (event.getCode() == KeyCode.TAB) {
+                text.requestFocusTraversal(event.isShiftDown() ? TraversalDirection.PREVIOUS : TraversalDirection.NEXT);
+                event.consume();
+            } else if (event.getCode() == KeyCode.ENTER) {
+                text.replaceSelection("\n");
+                event.consume();
+            }
+        });
         return text;
     }
 
@@ -237,7 +253,8 @@ final class StudentForms {
         names.setSelected(true);
         List<Button> buttons = new ArrayList<>();
         kinds.forEach((key, go) -> {
-            Button make = buttons.isEmpty() ? FormParts.primary(key) : Widgets.button(key, key, () -> {});
+            Button make =
+                    buttons.isEmpty() ? FormParts.primary(key) : Widgets.button(key, key.replace('.', '-'), () -> {});
             buttons.add(make);
         });
         Sheet sheet = sheets.show(Texts.of(title), new VBox(8, Widgets.paragraph(Texts.of(text)), names), buttons);

@@ -382,10 +382,7 @@ final class StudentView extends VBox {
         for (Habit habit : account.habits().stream().limit(2 * MOST_LISTED).toList()) {
             box.getChildren().add(line("habit-line", AccountSentences.line(habit)));
         }
-        double each = account.games().isEmpty()
-                ? 0
-                : account.smallChange() / account.games().size();
-        box.getChildren().add(line("soft", Texts.of("register.small", Words.share(each))));
+        box.getChildren().add(line("soft", AccountSentences.smallChange(account)));
         return box;
     }
 
