@@ -5,9 +5,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -283,7 +285,7 @@ public record StudentAccount(
             return new Habit(
                     key,
                     points,
-                    (int) moments.stream().map(Habit.Moment::game).distinct().count(),
+                    games(moments),
                     games.size(),
                     moments,
                     phases,
@@ -291,6 +293,13 @@ public record StudentAccount(
                     work.isEmpty() ? OptionalInt.empty() : OptionalInt.of((int) days(work.getLast())),
                     weight(key, moments, work),
                     split(work));
+        }
+
+        /** How many games these moments are from; a game is told by itself, since comparing whole ones takes long. */
+        private static int games(List<Habit.Moment> moments) {
+            Set<JudgedGame> different = Collections.newSetFromMap(new IdentityHashMap<>());
+            moments.forEach(each -> different.add(each.game()));
+            return different.size();
         }
 
         private static boolean trains(TaskWork work, Habit.Key key) {

@@ -46,6 +46,11 @@ final class Accounts {
     /** What was earned of the tasks of each sitting, by its id; what was handed in does not change but by awards. */
     private final Map<Long, Marked> marked = new HashMap<>();
 
+    /** What all players give away, as it was when it was last asked for. */
+    private List<Peers.PeerGame> peers = List.of();
+
+    private long stamp;
+
     private record Marked(long revision, List<TaskWork> work) {}
 
     Accounts(Workbook workbook, String analyst, Clock clock) {
@@ -68,7 +73,7 @@ final class Accounts {
                 profile.student().rating(),
                 repertoire,
                 all.stream().filter(each -> each.student() == id).toList(),
-                Peers.of(workbook.accounts().peers(), profile.allNames()),
+                Peers.of(peers(), profile.allNames()),
                 clock.instant()));
         return new StudentPage(
                 profile,
@@ -83,6 +88,15 @@ final class Accounts {
                 levels.bySkill(id),
                 departed(account.games(), repertoire),
                 workbook.register().questions(id));
+    }
+
+    private synchronized List<Peers.PeerGame> peers() {
+        long now = workbook.accounts().stamp();
+        if (now != stamp) {
+            peers = workbook.accounts().peers();
+            stamp = now;
+        }
+        return peers;
     }
 
     private boolean isIn(StudentPage.Span span, JudgedGame game) {
