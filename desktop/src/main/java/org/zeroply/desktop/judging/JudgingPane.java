@@ -282,13 +282,13 @@ public final class JudgingPane extends VBox {
                 String cause = tell(move, judgement.criticalMoments().contains(move))
                         .cause()
                         .map(found -> found.kind().text())
-                        .orElse(Texts.of("sums.noCause"));
+                        .orElse(Texts.of("judging.noCause"));
                 given.merge(cause, move.loss(), Double::sum);
             }
         }
         return given.entrySet().stream()
                 .sorted(Map.Entry.<String, Double>comparingByValue().reversed())
-                .map(entry -> Texts.of("sums.cause", entry.getKey(), Words.share(entry.getValue())))
+                .map(entry -> Texts.of("judging.cause", entry.getKey(), Words.share(entry.getValue())))
                 .collect(Collectors.joining(", "));
     }
 

@@ -5,8 +5,10 @@ import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.Animation;
@@ -63,6 +65,7 @@ public final class LessonModel {
      *
      * @param firstNew half-moves to the first move that no earlier game of the workbook has
      * @param departed where it left the repertoires of its players
+     * @param habits what players who are students should train, by side
      */
     public record Source(
             long id,
@@ -70,9 +73,16 @@ public final class LessonModel {
             Judgement judgement,
             Optional<Integer> firstNew,
             List<Departed> departed,
+            Map<Side, List<String>> habits,
             Language language) {
         public Source {
             departed = List.copyOf(departed);
+            habits = Map.copyOf(habits);
+        }
+
+        /** The same with what the players should train, once that was worked out. */
+        public Source withHabits(Map<Side, List<String>> next) {
+            return new Source(id, game, judgement, firstNew, departed, next, language);
         }
 
         LessonReport draft(Side student) {
@@ -82,7 +92,9 @@ public final class LessonModel {
                     .filter(each -> each.side() == student)
                     .forEach(each -> opening.append(opening.isEmpty() ? "" : " ")
                             .append(Texts.of("lesson.departed", each.repertoire(), each.text())));
-            return draft.withOpening(opening.toString());
+            List<String> train = new ArrayList<>(habits.getOrDefault(student, List.of()));
+            draft.train().lines().forEach(train::add);
+            return draft.withOpening(opening.toString()).withTrain(String.join("\n", train));
         }
 
         /** The side with more to learn, until the coach says otherwise. */

@@ -2,12 +2,14 @@ package org.zeroply.desktop.reading;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
 import org.zeroply.analysis.Judgement;
+import org.zeroply.analysis.LessonReport;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.CoachModel;
 import org.zeroply.desktop.judging.DriftForm;
@@ -16,6 +18,7 @@ import org.zeroply.desktop.judging.LanesForm;
 import org.zeroply.desktop.judging.LanesModel;
 import org.zeroply.desktop.judging.QueueModel;
 import org.zeroply.desktop.judging.QueueView;
+import org.zeroply.desktop.judging.StudentHabits;
 import org.zeroply.desktop.judging.SumsModel;
 import org.zeroply.desktop.judging.SumsView;
 import org.zeroply.desktop.kit.Background;
@@ -144,11 +147,19 @@ public final class JudgingDesk {
                 judgement,
                 firstNew < 0 ? Optional.empty() : Optional.of(firstNew),
                 reading.surroundings().departedProperty().get(),
+                Map.of(),
                 reading.languageProperty().get());
-        background.read(
-                () -> LessonModel.load(workbook, source),
-                first -> showReport(new LessonModel(workbook, background, source, first)));
+        background.run(
+                Texts.of("lesson.running"),
+                (progress, cancel) -> {
+                    LessonModel.Source whole = source.withHabits(StudentHabits.of(
+                            workbook, calculator.analystName(), source.id(), source.game(), source.language()));
+                    return new Loaded(whole, LessonModel.load(workbook, whole));
+                },
+                loaded -> showReport(new LessonModel(workbook, background, loaded.source(), loaded.report())));
     }
+
+    private record Loaded(LessonModel.Source source, LessonReport report) {}
 
     private void showReport(LessonModel model) {
         List<Button> buttons = new ArrayList<>();

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -40,6 +41,7 @@ class LessonModelTest extends OnAWorkbook {
                     Objects.requireNonNull(judging.judgementProperty().get()),
                     Optional.of(3),
                     List.of(),
+                    Map.of(),
                     Language.ENGLISH);
             model = again();
             return true;
