@@ -60,6 +60,7 @@ class LayeringTest {
             "desktop.reading",
             "desktop.repertoire",
             "desktop.task",
+            "desktop.register",
             "desktop.setup",
             "desktop.playout",
             "desktop.guide",
