@@ -85,6 +85,28 @@ public final class Tour {
         }
     }
 
+    /** The page of a student with a season behind her, and a group. */
+    private void register(Stand stand) {
+        stand.addSeason();
+        run(stand, "command.places.register");
+        var model = stand.register();
+        Stand.onStage(() -> {
+            model.openNamed("Haddad, Noor");
+            return true;
+        });
+        stand.await(
+                "the page",
+                () -> model.pageProperty().get() != null
+                        && model.pageProperty().get().profile().student().name().equals("Haddad, Noor"));
+        picture(stand, "register");
+        Stand.onStage(() -> {
+            model.openGroup("Tuesday circle");
+            return true;
+        });
+        stand.await("the group", () -> model.groupPageProperty().get() != null);
+        picture(stand, "register-group");
+    }
+
     /** A mark scheme, a marked script, and a sitting; then a printed page. */
     private void tasks(Stand stand) {
         stand.addPapers();
@@ -123,6 +145,8 @@ public final class Tour {
         } catch (IOException failed) {
             throw new UncheckedIOException(failed);
         }
+        register(stand);
+        run(stand, "command.places.tasks");
         run(stand, "command.tasks.sit");
         stand.await("the question who sits", () -> stand.scene().lookup("#student-name") != null);
         FxRobot robot = new FxRobot();
@@ -167,7 +191,6 @@ public final class Tour {
         var checks = new FxRobot().lookup("#repertoire-list").queryListView();
         stand.await("the departures", () -> checks.getItems().size() > 5);
         stand.settle();
-        picture(stand, "repertoire-departures");
         run(stand, "command.repertoire.tab.FLOW");
         picture(stand, "repertoire");
         run(stand, "command.repertoire.guard");
@@ -213,7 +236,6 @@ public final class Tour {
         });
         picture(stand, "reading");
         run(stand, "command.compare");
-        picture(stand, "ledger-compare");
         run(stand, "command.trades");
         GridPane grid = robot.lookup("#trades-grid").queryAs(GridPane.class);
         stand.await("the trade table", () -> !grid.getChildren().isEmpty());
