@@ -32,7 +32,6 @@ import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
-import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.sample.SampleClub;
 import org.zeroply.store.Workbook;
@@ -185,11 +184,11 @@ final class AccountBench {
     }
 
     private static List<JudgedGame> judged() throws IOException {
-        Map<Position, GameSweep.Looked> known = new HashMap<>();
+        Map<Long, GameSweep.Looked> known = new HashMap<>();
         SampleClub.judgements()
                 .kept()
                 .forEach(kept -> known.merge(
-                        kept.study().position(),
+                        kept.study().position().key(),
                         new GameSweep.Looked(kept.study(), kept.isSecond()),
                         (one, other) -> one.isSecond() ? one : other));
         List<JudgedGame> judged = new ArrayList<>();
@@ -206,12 +205,13 @@ final class AccountBench {
         return judged;
     }
 
-    private static void add(Game game, Map<Position, GameSweep.Looked> known, List<JudgedGame> judged) {
+    private static void add(Game game, Map<Long, GameSweep.Looked> known, List<JudgedGame> judged) {
         GameTree tree = game.tree();
         List<Integer> main = GameSweep.judged(tree, tree.mainLine());
         Judgement judgement = main.isEmpty()
                 ? null
-                : GameSweep.judgement(tree, main, node -> known.get(tree.positionAt(node)), Judgement.USUAL_THRESHOLD);
+                : GameSweep.judgement(
+                        tree, main, node -> known.get(tree.positionAt(node).key()), Judgement.USUAL_THRESHOLD);
         if (judgement != null && judgement.moves().size() == main.size()) {
             for (Side side : Side.values()) {
                 judged.add(JudgedGame.of(0, game, judgement, side));

@@ -1,15 +1,12 @@
 package org.zeroply.analysis;
 
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.ledger.Comparison;
-import org.zeroply.ledger.Entry;
 import org.zeroply.ledger.Factor;
-import org.zeroply.ledger.Ledger;
 import org.zeroply.ledger.Value;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
@@ -24,7 +21,8 @@ import org.zeroply.words.Words;
 
 /**
  * Why a move lost what it lost, with the evidence for it. Nothing is guessed: a loss for which none of the rules finds
- * evidence has no cause. The rules are tried in the order of {@link Kind}, and the first that holds names the cause.
+ * evidence has no cause. The rules are tried in the order of {@link Kind}, and the first that holds names the cause; of the
+ * last four that which differs most.
  */
 public sealed interface Cause {
     /** What a cause is of; the rules are in docs/measures.md. */
@@ -34,6 +32,8 @@ public sealed interface Cause {
         EXCHANGE,
         ENDING,
         KING,
+        DEVELOPMENT,
+        ACTIVITY,
         STRUCTURE;
 
         public String text() {
@@ -54,9 +54,9 @@ public sealed interface Cause {
     record Tactics(int better, int played, boolean mate) implements Cause {}
 
     /**
-     * One of the lines begins by exchanging, material is even at both ends, but not the same pieces have left.
+     * Material is even at both ends, but not the same pieces leave at once.
      *
-     * @param better how many pieces of each kind have left by the end of the better line, both sides together
+     * @param better how many pieces of each kind leave at once in the better line, both sides together
      */
     record WrongExchange(Map<PieceType, Integer> better, Map<PieceType, Integer> played) implements Cause {
         public WrongExchange {
@@ -76,6 +76,16 @@ public sealed interface Cause {
     }
 
     int A_PAWN = 100;
+
+    /** So many pawns of difference are tactics whenever they come; less only if they come within {@link #SOON} moves. */
+    int MUCH = 2;
+
+    int SOON = 2;
+
+    /** What costs so much of the expected score is looked at for {@link #LONG} half-moves. */
+    double MUCH_LOST = 0.15;
+
+    int LONG = 10;
 
     default Kind kind() {
         return switch (this) {
@@ -150,12 +160,12 @@ public sealed interface Cause {
         return null;
     }
 
-    private static List<Position> better(Judgement.Judged move) {
-        return move.before().position().positionsAlong(TurningPoint.better(move));
+    private static List<Position> better(Judgement.Judged move, int halfMoves) {
+        return move.before().position().positionsAlong(TurningPoint.better(move, halfMoves));
     }
 
-    private static List<Position> played(Judgement.Judged move) {
-        return move.before().position().positionsAlong(TurningPoint.played(move));
+    private static List<Position> played(Judgement.Judged move, int halfMoves) {
+        return move.before().position().positionsAlong(TurningPoint.played(move, halfMoves));
     }
 
     private static @Nullable Cause tactics(Judgement.Judged move) {
@@ -168,22 +178,44 @@ public sealed interface Cause {
         if (mates && !stillMates || mated && mateBefore == 0) {
             return new Tactics(0, 0, true);
         }
+        Tactics soon = material(move, TurningPoint.LONGEST);
+        return soon == null && move.loss() >= MUCH_LOST - 1e-9 ? material(move, LONG) : soon;
+    }
+
+    /** Whether so many half-moves of both lines end with different material. */
+    private static @Nullable Tactics material(Judgement.Judged move, int halfMoves) {
+        Side side = move.side();
+        List<Position> better = better(move, halfMoves);
+        List<Position> played = played(move, halfMoves);
         int start = PieceValues.balance(move.before().position(), side);
-        int won = A_PAWN * (Settled.balance(better(move).getLast(), side) - start);
-        int kept = A_PAWN * (Settled.balance(played(move).getLast(), side) - start);
-        return won - kept >= A_PAWN ? new Tactics(won, kept, false) : null;
+        int won = Settled.balance(better.getLast(), side) - start;
+        int kept = Settled.balance(played.getLast(), side) - start;
+        boolean isMuch = won - kept >= MUCH;
+        boolean isSoon = won - kept >= 1
+                && Math.min(Settled.winsAfter(better), Settled.winsAfter(played.subList(1, played.size()))) <= SOON;
+        return isMuch || isSoon ? new Tactics(A_PAWN * won, A_PAWN * kept, false) : null;
     }
 
     private static @Nullable Cause exchange(Judgement.Judged move) {
-        Map<PieceType, Integer> better = gone(better(move));
-        Map<PieceType, Integer> played = gone(played(move));
-        boolean atOnce = takesPieceAtOnce(better(move)) || takesPieceAtOnce(played(move));
-        return !atOnce || better.equals(played) ? null : new WrongExchange(better, played);
+        Map<PieceType, Integer> better = exchanged(better(move, TurningPoint.LONGEST));
+        Map<PieceType, Integer> played = exchanged(played(move, TurningPoint.LONGEST));
+        return better.equals(played) ? null : new WrongExchange(better, played);
     }
 
-    /** Whether a piece is taken by the first move of a line or by the answer. */
-    private static boolean takesPieceAtOnce(List<Position> line) {
-        return !gone(line.subList(0, Math.min(3, line.size()))).isEmpty();
+    /** Pieces that leave at once: with the first move or the answer to it, and with the captures that follow these. */
+    private static Map<PieceType, Integer> exchanged(List<Position> line) {
+        int end = 1;
+        while (end < line.size() && (end == 1 || men(line.get(end)) < men(line.get(end - 1)))) {
+            end++;
+        }
+        if (end == 2 && end < line.size() && men(line.get(end)) < men(line.get(end - 1))) {
+            end++;
+        }
+        return gone(line.subList(0, end));
+    }
+
+    private static int men(Position position) {
+        return position.men(Side.WHITE).size() + position.men(Side.BLACK).size();
     }
 
     /** Pieces, not pawns, that have left along a line. */
@@ -202,32 +234,12 @@ public sealed interface Cause {
     }
 
     private static @Nullable Cause worse(Judgement.Judged move) {
-        Comparison comparison = TurningPoint.compare(move);
-        Map<Kind, List<Factor>> found = new EnumMap<>(Kind.class);
-        for (Factor factor : comparison.factors()) {
-            if (factor.isStructural() && isWorse(factor, comparison, move.side())) {
-                Kind kind = switch (factor.section()) {
-                    case KING -> Kind.KING;
-                    default -> Kind.STRUCTURE;
-                };
-                found.computeIfAbsent(kind, any -> new ArrayList<>()).add(factor);
-            }
-        }
-        return found.entrySet().stream()
-                .findFirst()
-                .map(each -> new Worse(each.getKey(), each.getValue()))
+        Ground.Ends ends = new Ground.Ends(TurningPoint.compare(move), move);
+        return Stream.of(Ground.values())
+                .map(ground -> ground.found(ends))
+                .filter(found -> found.share() >= 1)
+                .reduce((one, other) -> other.share() > one.share() ? other : one)
+                .<Cause>map(found -> new Worse(found.kind(), found.factors()))
                 .orElse(null);
-    }
-
-    private static boolean isWorse(Factor factor, Comparison comparison, Side side) {
-        int played = ahead(comparison.ways().getFirst().ledger(), factor, side);
-        int better = ahead(comparison.ways().getLast().ledger(), factor, side);
-        return factor.is(Factor.Trait.GOOD) ? played < better : played > better;
-    }
-
-    /** How many more a side has than the other. */
-    private static int ahead(Ledger ledger, Factor factor, Side side) {
-        Entry entry = ledger.entry(factor);
-        return entry.of(side).value().size() - entry.of(side.opposite()).value().size();
     }
 }

@@ -388,7 +388,10 @@ public final class LessonDraft {
         boolean hurried = judgement.turningPoints().stream()
                 .anyMatch(move -> isOurs(move) && move.hurried().isPresent());
         Stream<String> byClock = hurried ? Stream.of(Words.of("lesson.train.time")) : Stream.of();
-        return Stream.of(byCause.limit(MOST_ADVICE), byClock, byKind.limit(1))
+        boolean unexplained =
+                causes.isEmpty() && judgement.turningPoints().stream().anyMatch(this::isOurs);
+        Stream<String> byNone = unexplained ? Stream.of(Words.of("lesson.train.none")) : Stream.of();
+        return Stream.of(byCause.limit(MOST_ADVICE), byClock, byKind.limit(1), byNone)
                 .flatMap(each -> each)
                 .collect(Collectors.joining("\n"));
     }

@@ -28,7 +28,9 @@ public record TurningPoint(
         List<Move> better,
         List<Move> refutation,
         @Nullable Comparison comparison) {
-    private static final int LONGEST = 6;
+    /** Half-moves of a line that are shown. */
+    static final int LONGEST = 6;
+
     private static final int MOST_DIFFERENCES = 4;
 
     /** What changes with every move and says little of why one line is worse than another. */
@@ -87,13 +89,23 @@ public record TurningPoint(
 
     /** What was best, as far as it is shown. */
     static List<Move> better(Judgement.Judged move) {
-        return cut(move.before().best(), LONGEST);
+        return better(move, LONGEST);
+    }
+
+    /** So many half-moves of it at most. */
+    static List<Move> better(Judgement.Judged move, int halfMoves) {
+        return cut(move.before().best(), halfMoves);
     }
 
     /** The move that was played and what follows it, as far as it is shown. */
     static List<Move> played(Judgement.Judged move) {
+        return played(move, LONGEST);
+    }
+
+    /** So many half-moves of it at most. */
+    static List<Move> played(Judgement.Judged move, int halfMoves) {
         List<Move> played = new ArrayList<>(List.of(move.move()));
-        played.addAll(cut(move.after().best(), LONGEST - 1));
+        played.addAll(cut(move.after().best(), halfMoves - 1));
         return played;
     }
 

@@ -60,7 +60,9 @@ public record Habit(
                 Theme.FORTRESS,
                 Theme.STALEMATE),
         KING(Cause.Kind.KING, Theme.KING_IN_THE_CENTRE, Theme.PAWN_STORM, Theme.ROOK_LIFT, Theme.KING_HUNT),
-        STRUCTURE(Cause.Kind.STRUCTURE, Theme.WEAK_SQUARES, Theme.PAWN_BREAK, Theme.OPEN_FILE, Theme.PASSED_PAWN),
+        DEVELOPMENT(Cause.Kind.DEVELOPMENT, Theme.KING_IN_THE_CENTRE),
+        ACTIVITY(Cause.Kind.ACTIVITY, Theme.OPEN_FILE, Theme.ROOK_LIFT, Theme.QUIET_MOVE, Theme.GOOD_KNIGHT),
+        STRUCTURE(Cause.Kind.STRUCTURE, Theme.WEAK_SQUARES, Theme.PAWN_BREAK, Theme.PASSED_PAWN),
         /** The player's usual move in the structure, refuted by what differs here. */
         BY_ROTE(null),
         /** No cause was found. */

@@ -6,7 +6,6 @@ import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Settled;
-import org.zeroply.rules.Side;
 import org.zeroply.task.Theme;
 import org.zeroply.task.Themes;
 import org.zeroply.words.Words;
@@ -55,14 +54,6 @@ public enum Motif {
 
     /** The moves of the winner after which a line has won a pawn or more, from 1; all of its moves, if it never has. */
     static int depth(Position start, List<Move> line) {
-        Side side = start.sideToMove();
-        List<Position> positions = start.positionsAlong(line);
-        int before = Settled.balance(start, side.opposite());
-        for (int ply = 1; ply < positions.size(); ply += 2) {
-            if (Settled.balance(positions.get(ply), side) + before > 0) {
-                return (ply + 1) / 2;
-            }
-        }
-        return (line.size() + 1) / 2;
+        return Math.min(Settled.winsAfter(start.positionsAlong(line)), (line.size() + 1) / 2);
     }
 }

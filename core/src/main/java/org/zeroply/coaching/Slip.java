@@ -7,9 +7,11 @@ import org.zeroply.analysis.Cause;
 import org.zeroply.analysis.Cause.Kind;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.analysis.TurningPoint;
+import org.zeroply.ledger.ValueScale;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
+import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
 import org.zeroply.words.Words;
 
@@ -62,15 +64,29 @@ public record Slip(
     private static Tactic tactic(Judgement.Judged move, Cause.Tactics tactics, TurningPoint point) {
         boolean mated =
                 move.after().verdict().isMate() && move.after().verdict().expectedFor(move.side()) < 0.5;
-        boolean own = tactics.mate()
-                ? !mated && !point.better().isEmpty()
-                : tactics.better() > 0 && tactics.better() >= -tactics.played();
+        int recaptured = recaptured(move, point.better());
+        int won = tactics.better() - recaptured;
+        boolean own =
+                tactics.mate() ? !mated && !point.better().isEmpty() : won > 0 && won >= recaptured - tactics.played();
         boolean isOwn = own && !point.better().isEmpty() || point.refutation().isEmpty();
         Position start = isOwn ? move.before().position() : move.after().position();
         List<Move> line = isOwn ? point.better() : point.refutation();
-        return line.isEmpty()
-                ? new Tactic(isOwn, Motif.OTHER, 1)
-                : new Tactic(isOwn, Motif.of(start, line), Motif.depth(start, line));
+        if (line.isEmpty()) {
+            return new Tactic(isOwn, Motif.OTHER, 1);
+        }
+        Motif motif = Motif.of(start, line);
+        return new Tactic(
+                isOwn, tactics.mate() && motif != Motif.BACK_RANK ? Motif.MATE : motif, Motif.depth(start, line));
+    }
+
+    /** What both the played move and the better one take on one square, in hundredths of a pawn: it was won before. */
+    private static int recaptured(Judgement.Judged move, List<Move> better) {
+        Piece taken = move.before().position().captured(move.move());
+        return taken != null
+                        && !better.isEmpty()
+                        && better.getFirst().to() == move.move().to()
+                ? ValueScale.SCHOOLROOM.of(taken.type())
+                : 0;
     }
 
     private static List<Move> cut(List<Move> line) {

@@ -382,7 +382,8 @@ public record StudentAccount(
                 case THREAT_OVERLOOKED -> move.isThreatened();
                 case EXCHANGE -> isAtStake && move.trades();
                 case ENDING -> isAtStake && move.phase() == Judgement.Phase.ENDING;
-                case KING, STRUCTURE -> isAtStake && move.phase() != Judgement.Phase.ENDING;
+                case DEVELOPMENT -> isAtStake && move.phase() == Judgement.Phase.OPENING;
+                case KING, ACTIVITY, STRUCTURE -> isAtStake && move.phase() != Judgement.Phase.ENDING;
                 case BY_ROTE -> seen.isUsual();
                 case NONE -> isAtStake;
             };

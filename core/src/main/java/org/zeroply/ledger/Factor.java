@@ -10,20 +10,20 @@ public enum Factor {
     BISHOPS(Section.MATERIAL),
     HANGING(Section.EXCHANGES, Trait.PRICE, Trait.PIECES),
     LOOSE(Section.EXCHANGES, Trait.PRICE, Trait.PIECES),
-    ISLANDS(Section.PAWNS, Trait.BAD),
-    ISOLATED(Section.PAWNS, Trait.PRICE, Trait.BAD),
-    DOUBLED(Section.PAWNS, Trait.PRICE, Trait.BAD),
-    BACKWARD(Section.PAWNS, Trait.PRICE, Trait.BAD),
-    PASSED(Section.PAWNS, Trait.GOOD),
-    PROTECTED_PASSED(Section.PAWNS, Trait.GOOD),
-    CONNECTED_PASSED(Section.PAWNS, Trait.GOOD),
+    ISLANDS(Section.PAWNS),
+    ISOLATED(Section.PAWNS, Trait.PRICE),
+    DOUBLED(Section.PAWNS, Trait.PRICE),
+    BACKWARD(Section.PAWNS, Trait.PRICE),
+    PASSED(Section.PAWNS),
+    PROTECTED_PASSED(Section.PAWNS),
+    CONNECTED_PASSED(Section.PAWNS),
     OUTSIDE_PASSED(Section.PAWNS),
     MAJORITY_QUEENSIDE(Section.PAWNS),
     MAJORITY_CENTRE(Section.PAWNS),
     MAJORITY_KINGSIDE(Section.PAWNS),
     FIXED(Section.PAWNS),
     LEVERS(Section.PAWNS),
-    WEAK_SQUARES(Section.PAWNS, Trait.PRICE, Trait.BAD),
+    WEAK_SQUARES(Section.PAWNS, Trait.PRICE),
     MINOR_PIECES(Section.MINOR_PIECES),
     BISHOP_PAWNS(Section.MINOR_PIECES),
     RESTRICTED(Section.MINOR_PIECES, Trait.PIECES),
@@ -40,13 +40,13 @@ public enum Factor {
     SPACE(Section.FILES),
     WINGS(Section.FILES, Trait.RESTLESS),
     CASTLING(Section.KING, Trait.PRICE),
-    COVER(Section.KING, Trait.PRICE, Trait.GOOD),
-    KING_ATTACKERS(Section.KING, Trait.GOOD, Trait.PIECES),
+    COVER(Section.KING, Trait.PRICE),
+    KING_ATTACKERS(Section.KING, Trait.PIECES),
     KING_DEFENDERS(Section.KING, Trait.RESTLESS, Trait.UNSPECIFIC, Trait.PIECES),
-    FOCAL_POINTS(Section.KING, Trait.BAD),
+    FOCAL_POINTS(Section.KING),
     FLIGHT(Section.KING, Trait.RESTLESS, Trait.UNSPECIFIC),
     ARRIVALS(Section.KING, Trait.RESTLESS, Trait.PIECES),
-    COLOUR_COMPLEX(Section.KING, Trait.BAD),
+    COLOUR_COMPLEX(Section.KING),
     RACE(Section.KING),
     DEVELOPED(Section.TEMPO, Trait.PIECES),
     PAWN_MOVES(Section.TEMPO),
@@ -77,10 +77,6 @@ public enum Factor {
         RESTLESS,
         /** What a parry is charged with beside material. */
         PRICE,
-        /** Structural: more of it is better for the side that has it, and less of it may be why a line is worse. */
-        GOOD,
-        /** Structural: more of it is worse for the side that has it, and may be why a line is worse. */
-        BAD,
         /** Its squares are those of pieces that stand there, which are named with them. */
         PIECES,
         /** Differs between any two positions and says little of why one is worse than the other. */
@@ -107,11 +103,6 @@ public enum Factor {
 
     public boolean is(Trait trait) {
         return (traits & 1 << trait.ordinal()) != 0;
-    }
-
-    /** Whether a line may be called worse by this entry alone. */
-    public boolean isStructural() {
-        return is(Trait.GOOD) || is(Trait.BAD);
     }
 
     public String title() {

@@ -31,4 +31,19 @@ public final class Settled {
     public static int atEnd(Position start, List<Move> line, Side side) {
         return balance(start.playAll(line), side);
     }
+
+    /**
+     * The moves of the side that moves first along a line of positions after which it has won a pawn or more, from 1; a
+     * number beyond all of them if it never has.
+     */
+    public static int winsAfter(List<Position> line) {
+        Side side = line.getFirst().sideToMove();
+        int before = PieceValues.balance(line.getFirst(), side);
+        for (int ply = 1; ply < line.size(); ply += 2) {
+            if (balance(line.get(ply), side) > before) {
+                return (ply + 1) / 2;
+            }
+        }
+        return Integer.MAX_VALUE;
+    }
 }

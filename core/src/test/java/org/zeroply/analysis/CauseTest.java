@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.zeroply.ledger.Factor;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.Language;
 import org.zeroply.rules.Move;
@@ -15,7 +16,7 @@ import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
 
 class CauseTest {
-    /** A move that lost .30 for White, with the line that was better and the one that followed. */
+    /** A move that lost .20 for White, with the line that was better and the one that followed. */
     private static Judgement judged(String fen, String played, List<String> better, List<String> follows) {
         Position before = Fen.position(fen);
         Move move = Lines.of(before, played).getFirst();
@@ -32,7 +33,7 @@ class CauseTest {
                                 threats),
                         new Judgement.Point(
                                 after,
-                                new Verdict(0, white ? 0.3 : 0.7, 0),
+                                new Verdict(0, white ? 0.4 : 0.6, 0),
                                 Lines.of(after, follows.toArray(new String[0])))),
                 List.of(move),
                 0.15);
@@ -92,11 +93,40 @@ class CauseTest {
     void anEndingIsAnAffairOfTechniqueAndElseTheLedgerTells() {
         Cause ending = cause("4k3/5ppp/8/8/8/8/P4PPP/4K3 w - - 0 40", "Kd1", List.of("Ke2"), List.of("Ke7"));
         assertThat(ending).isInstanceOf(Cause.EndingTechnique.class);
-        // Both ways the knight is retaken; one of them leaves the h-pawn alone.
-        String fen = "r2qkb1r/pppppppp/2n5/8/8/2N2n2/PPPPPPPP/R1BQKB1R w KQkq - 0 4";
-        Cause structure = cause(fen, "gxf3", List.of("exf3", "e6"), List.of("e6"));
-        assertThat(structure).isInstanceOf(Cause.Worse.class);
-        assertThat(((Cause.Worse) structure).factors()).isNotEmpty();
+        // Both ways the knight is retaken; one of them doubles pawns and leaves the h-pawn alone.
+        String fen = "r2qkb1r/pppppppp/2n5/8/8/2N1Pn2/PPPP1PPP/R1BQKB1R w KQkq - 0 4";
+        Cause structure = cause(fen, "gxf3", List.of("Qxf3", "e6"), List.of("e6"));
+        assertThat(structure)
+                .isEqualTo(new Cause.Worse(
+                        Cause.Kind.STRUCTURE,
+                        List.of(Factor.ISLANDS, Factor.ISOLATED, Factor.DOUBLED, Factor.WEAK_SQUARES)));
+    }
+
+    @Test
+    void aKingThatIsOpenedAndPiecesThatStayAtHomeAreToldApart() {
+        String castled = "r4rk1/ppp1bppp/8/8/7q/P7/1PP2PPP/R2Q1RK1 w - - 0 17";
+        Cause king = cause(castled, "g4", List.of("Qf3", "Bd6"), List.of("Bd6"));
+        assertThat(king)
+                .isEqualTo(new Cause.Worse(Cause.Kind.KING, List.of(Factor.FOCAL_POINTS, Factor.COLOUR_COMPLEX)));
+        String opening = "rnbqk2r/ppppppbp/5np1/8/3P4/2N1PN2/PPP1BPPP/R1BQK2R w KQkq - 0 5";
+        Cause home = cause(opening, "h4", List.of("O-O", "d5"), List.of("O-O", "Rb1"));
+        assertThat(home).isEqualTo(new Cause.Worse(Cause.Kind.DEVELOPMENT, List.of(Factor.CASTLING)));
+        assertThat(home.evidence(Position.START, Language.ENGLISH)).startsWith("worse at the end: ");
+    }
+
+    @Test
+    void aPawnThatFallsLateIsNoTacticsUnlessMuchIsLost() {
+        // The pawn is taken by the opponent's third move, after two that only walk there.
+        String fen = "6k1/5ppp/8/8/p7/8/8/R5K1 w - - 0 30";
+        assertThat(Cause.of(judged(fen, "Rb1", List.of("Rxa4"), List.of("Kf8"))
+                                .moves()
+                                .getFirst())
+                        .orElseThrow())
+                .isInstanceOf(Cause.Tactics.class);
+        String walk = "r5k1/5ppp/8/8/8/8/P4PPP/1R4K1 w - - 0 30";
+        assertThat(cause(walk, "h3", List.of("Ra1", "Kf8"), List.of("h6", "Kh2", "Kh7", "Kg1", "Rxa2"))
+                        .kind())
+                .isEqualTo(Cause.Kind.ENDING);
     }
 
     @Test
