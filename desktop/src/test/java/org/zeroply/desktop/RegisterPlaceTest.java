@@ -100,5 +100,33 @@ class RegisterPlaceTest extends AtTheWindow {
         stand.await("the file", () -> Files.exists(file));
         stand.settle();
         assertThat(Files.readString(file)).contains("All about the student").doesNotContain("Haddad");
+        forget("Haddad, Noor");
+    }
+
+    /** The name has to be typed; then it is gone from the roster and from the games, and undo has nothing to bring back. */
+    private void forget(String name) {
+        Stand.onStage(() -> {
+            stand.shell().runCommand("command.register.forget");
+            return true;
+        });
+        stand.await("the warning", () -> stand.scene().lookup("#forget-name") != null);
+        robot.clickOn("#forget-name");
+        robot.write(name.substring(0, 3));
+        stand.settle();
+        assertThat(stand.scene().lookup("#forget-now").isDisabled()).isTrue();
+        robot.write(name.substring(3));
+        stand.settle();
+        robot.clickOn("#forget-now");
+        stand.await(
+                "three are left", () -> stand.register().listProperty().get().size() == 3);
+        keys(KeyCode.CONTROL, KeyCode.DIGIT1);
+        stand.await(
+                "no game has the name",
+                () -> stand.games().games().stream()
+                        .noneMatch(game ->
+                                game.white().equals(name) || game.black().equals(name)));
+        keys(KeyCode.CONTROL, KeyCode.Z);
+        stand.settle();
+        assertThat(stand.register().listProperty().get()).hasSize(3);
     }
 }

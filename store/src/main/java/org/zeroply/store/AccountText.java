@@ -38,7 +38,7 @@ import org.zeroply.rules.Square;
  * slip (S) behind it. Numbers are written so that they come back as they were.
  */
 final class AccountText {
-    private static final String HEAD = "account 1";
+    private static final String HEAD = "account 2";
     private static final String NONE = "-";
 
     private AccountText() {}

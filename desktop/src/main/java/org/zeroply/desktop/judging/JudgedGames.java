@@ -10,6 +10,7 @@ import org.zeroply.analysis.GameSweep;
 import org.zeroply.analysis.GameSweep.Looked;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.JudgedGame;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Position;
@@ -65,6 +66,15 @@ public record JudgedGames(Workbook workbook, String analyst) {
             progress.at((double) (i + 1) / known.missing().size(), i + 1);
         }
         return new Found(games, older, left, known.selfPlayed());
+    }
+
+    /**
+     * Adds a game up that was judged just now, once what was written before is kept: whoever its players are, they count where
+     * others are compared with them.
+     */
+    void addUpSoon(Background background, long id) {
+        background.write(
+                () -> true, written -> background.look(() -> workOut(id).isPresent(), known -> {}));
     }
 
     private record Worked(JudgedGame white, JudgedGame black, String analyst) {}

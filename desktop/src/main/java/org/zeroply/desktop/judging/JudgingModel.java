@@ -81,6 +81,11 @@ public final class JudgingModel {
 
     private final Map<Integer, Looked> known = new HashMap<>();
     private final Set<Integer> lookedUp = new HashSet<>();
+
+    /** Of the known ones those that only an older version of the calculator has looked at. */
+    private final Set<Integer> older = new HashSet<>();
+
+    private final ReadOnlyBooleanWrapper olderShown = new ReadOnlyBooleanWrapper(this, "older", false);
     private Runnable stop = () -> {};
 
     public JudgingModel(OpenGame reading, Workbook workbook, Background background, CalculatorService service) {
@@ -115,6 +120,11 @@ public final class JudgingModel {
         return running.getReadOnlyProperty();
     }
 
+    /** Whether the judgement rests on what an older version of the calculator found; it stands until it is judged again. */
+    public ReadOnlyBooleanProperty olderProperty() {
+        return olderShown.getReadOnlyProperty();
+    }
+
     /** The share of the expected score from which on a move is a turning point. */
     public DoubleProperty thresholdProperty() {
         return threshold;
@@ -128,7 +138,7 @@ public final class JudgingModel {
         for (int back = 2; back <= Math.min(LAST_KEPT, line.size()); back++) {
             last.put(back, line.get(line.size() - back));
         }
-        return !kept().of(last).isEmpty();
+        return !kept().of(last).isEmpty() || !kept().ofOlder(last).isEmpty();
     }
 
     /** The best move found where a move was played, if that has been looked at. */
@@ -160,6 +170,7 @@ public final class JudgingModel {
             stop.run();
             known.clear();
             lookedUp.clear();
+            older.clear();
             asked = false;
             game = now;
         }
@@ -179,6 +190,7 @@ public final class JudgingModel {
                             || !tree.positionAt(entry.getKey())
                                     .equals(entry.getValue().study().position()));
             lookedUp.retainAll(known.keySet());
+            older.retainAll(known.keySet());
         }
         lookUp();
         show();
@@ -214,17 +226,32 @@ public final class JudgingModel {
         }
         long of = game;
         KeptPasses kept = kept();
-        background.read(() -> kept.of(fresh), found -> {
+        background.read(() -> Kept.of(kept, fresh), found -> {
             if (of == game) {
-                found.forEach((node, looked) -> {
-                    if (tree.has(node)
-                            && tree.positionAt(node).equals(looked.study().position())) {
-                        known.putIfAbsent(node, looked);
-                    }
-                });
+                found.present().forEach((node, looked) -> take(node, looked, false));
+                found.older().forEach((node, looked) -> take(node, looked, true));
                 show();
             }
         });
+    }
+
+    /** What is kept of some nodes: found by this version of the calculator, or else by an older one. */
+    private record Kept(Map<Integer, Looked> present, Map<Integer, Looked> older) {
+        static Kept of(KeptPasses kept, Map<Integer, Position> nodes) {
+            Map<Integer, Looked> present = kept.of(nodes);
+            Map<Integer, Position> missing = new HashMap<>(nodes);
+            missing.keySet().removeAll(present.keySet());
+            return new Kept(present, kept.ofOlder(missing));
+        }
+    }
+
+    private void take(int node, Looked looked, boolean isOlder) {
+        if (tree.has(node)
+                && tree.positionAt(node).equals(looked.study().position())
+                && known.putIfAbsent(node, looked) == null
+                && isOlder) {
+            older.add(node);
+        }
     }
 
     private KeptPasses kept() {
@@ -237,6 +264,7 @@ public final class JudgingModel {
                 && tree.has(node)
                 && tree.positionAt(node).equals(looked.study().position())) {
             known.put(node, looked);
+            older.remove(node);
             asked = true;
             show();
         }
@@ -250,6 +278,8 @@ public final class JudgingModel {
             return;
         }
         asked = true;
+        known.keySet().removeAll(older);
+        older.clear();
         show();
         LinePass plan =
                 new LinePass(tree, wanted(), main.equals(line) ? List.of(main) : List.of(main, line), threshold.get());
@@ -302,6 +332,7 @@ public final class JudgingModel {
             }
             if (nodes.isEmpty()) {
                 stop.run();
+                new JudgedGames(workbook, service.analystName()).addUpSoon(background, of);
                 return;
             }
             List<List<Position>> ways = nodes.stream()
@@ -347,6 +378,7 @@ public final class JudgingModel {
         Judgement ofLine = ofMain == null || line.equals(main) ? ofMain : judgement(line);
         judgement.set(ofMain);
         verdicts.set(ofLine == null ? null : strip(ofLine));
+        olderShown.set(ofMain != null && main.stream().anyMatch(older::contains));
         List<Difference> now = covered ? List.of() : findDifferences();
         if (!now.equals(differences.get())) {
             differences.set(now);

@@ -128,6 +128,7 @@ public final class JudgingPane extends VBox {
         stop.setMinWidth(USE_PREF_SIZE);
         getChildren().addAll(summary, rows, new FlowPane(8, 6, judge, stop, report, threshold));
         model.judgementProperty().subscribe(() -> show(model));
+        model.olderProperty().subscribe(() -> show(model));
         model.differencesProperty().subscribe(() -> show(model));
         // The coach's cause is told with a turning point.
         coach.remarksProperty().subscribe((before, now) -> rows.refresh());
@@ -247,6 +248,9 @@ public final class JudgingPane extends VBox {
         unclaimed.forEach(draw -> sums.add(draw.inWords(
                 draw.ply() == 0 ? "" : MoveNames.of(reading.tree(), main.get(draw.ply() - 1), language()))));
         sums.add(Texts.of("judging.moves", judgement.moves().size()));
+        if (model.olderProperty().get()) {
+            sums.add(Texts.of("judging.older"));
+        }
         summary.setText(String.join("\n", sums));
         if (!fresh.equals(rows.getItems())) {
             Row chosen = rows.getSelectionModel().getSelectedItem();

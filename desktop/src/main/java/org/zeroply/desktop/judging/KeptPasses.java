@@ -27,6 +27,16 @@ record KeptPasses(Workbook workbook, String analyst) {
         return found;
     }
 
+    /** The same of what older versions of the calculator found, a version for each position. */
+    <K> Map<K, Looked> ofOlder(Map<K, Position> positions) {
+        Map<K, Looked> found = new HashMap<>();
+        positions.forEach((key, position) -> analysts(workbook, analyst, position).stream()
+                .filter(each -> !each.equals(analyst))
+                .findFirst()
+                .ifPresent(each -> found.putAll(new KeptPasses(workbook, each).of(Map.of(key, position)))));
+        return found;
+    }
+
     /** Who has judged positions, the present calculator first; older versions of it only if it has not. */
     static List<String> analysts(Workbook workbook, String present, Position... some) {
         Set<String> all = new LinkedHashSet<>();

@@ -239,6 +239,7 @@ public final class QueueModel {
                     games.set(games.get().stream()
                             .filter(game -> game.id() != walk.id())
                             .toList());
+                    new JudgedGames(workbook, service.analystName()).addUpSoon(background, walk.id());
                     next();
                 });
     }

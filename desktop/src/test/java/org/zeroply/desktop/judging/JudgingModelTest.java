@@ -7,9 +7,15 @@ import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.analysis.GameSweep;
+import org.zeroply.analysis.Study;
 import org.zeroply.desktop.game.OpenGame;
+import org.zeroply.desktop.kit.FakeAnalyst;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Position;
+import org.zeroply.store.AccountShelf;
+import org.zeroply.work.Cancel;
 
 /** A game judged, judged again after an edit, behind the curtain, and what the coach adds to it; without a window. */
 @SuppressWarnings("NullAway.Init")
@@ -45,6 +51,32 @@ class JudgingModelTest extends OnAWorkbook {
                 .as("it is there when the game is opened again")
                 .isNotNull();
         assertThat(analyst.asked()).isEqualTo(asked);
+    }
+
+    @Test
+    void whatAnOlderVersionFoundIsShownAndSaidUntilItIsJudgedAgain() {
+        List<Position> line = game.tree().positionsAlong(game.tree().mainLine());
+        FakeAnalyst older = new FakeAnalyst();
+        GameSweep sweep = new GameSweep(() -> older);
+        for (int i = 0; i < line.size(); i++) {
+            Study study = sweep.look(List.of(line.subList(0, i + 1)), GameSweep.LIMIT, new Cancel())
+                    .getFirst();
+            workbook.studies().keep(study, "an older one", GameSweep.LINES, GameSweep.LEVEL);
+        }
+        game.open(game.gameIdProperty().get());
+        assertThat(Objects.requireNonNull(judging.judgementProperty().get()).moves())
+                .hasSize(5);
+        assertThat(judging.olderProperty().get()).isTrue();
+        assertThat(analyst.asked()).as("nothing was calculated").isZero();
+        judging.judge();
+        assertThat(judging.olderProperty().get()).isFalse();
+        assertThat(Objects.requireNonNull(judging.judgementProperty().get()).moves())
+                .hasSize(5);
+        assertThat(analyst.asked()).isPositive();
+        assertThat(workbook.accounts().of(List.of("Tarn, Bastian")).kept())
+                .as("it is added up at once")
+                .extracting(AccountShelf.Kept::analyst)
+                .containsExactly(analyst.name());
     }
 
     @Test
