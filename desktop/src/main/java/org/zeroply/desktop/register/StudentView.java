@@ -10,9 +10,8 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
-import javafx.scene.layout.ColumnConstraints;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.coaching.AccountSentences;
@@ -58,6 +57,14 @@ final class StudentView extends VBox {
 
         Button moreButton();
     }
+
+    /** The least widths of a card and of a column of three. */
+    private static final double WIDE = 380;
+
+    private static final double COLUMN = 270;
+
+    /** The width of the choice of games where there is room. */
+    private static final double SPAN = 243;
 
     private final RegisterModel model;
     private final Actions actions;
@@ -115,17 +122,30 @@ final class StudentView extends VBox {
         });
         Button edit = Widgets.button("register.edit", "register-edit", actions::edit);
         Button about = Widgets.button("register.about", "register-about", actions::allAbout);
-        HBox head = new HBox(12, name, facts, span, Widgets.space(), edit, about, actions.moreButton());
+        Button more = actions.moreButton();
+        for (Button button : List.of(edit, about, more)) {
+            button.setMinWidth(Region.USE_PREF_SIZE);
+        }
+        // What is chosen gives way first, then the end of a long name.
+        span.setMinWidth(100);
+        span.setPrefWidth(100);
+        span.setMaxWidth(SPAN);
+        HBox.setHgrow(span, Priority.SOMETIMES);
+        name.setMinWidth(100);
+        HBox.setHgrow(name, Priority.NEVER);
+        Region space = Widgets.space();
+        HBox.setHgrow(space, Priority.SOMETIMES);
+        HBox head = new HBox(12, name, facts, span, space, edit, about, more);
         head.setAlignment(Pos.CENTER_LEFT);
-        List<String> more = new ArrayList<>();
+        List<String> told = new ArrayList<>();
         if (!profile.groups().isEmpty()) {
-            more.add(String.join(", ", profile.groups()));
+            told.add(String.join(", ", profile.groups()));
         }
         if (!profile.goals().isEmpty()) {
-            more.add(profile.goals().replace('\n', ' '));
+            told.add(profile.goals().replace('\n', ' '));
         }
         Label below = Widgets.wrapped("soft");
-        Widgets.tell(below, String.join(" · ", more));
+        Widgets.tell(below, String.join(" · ", told));
         return new VBox(3, head, below);
     }
 
@@ -185,7 +205,7 @@ final class StudentView extends VBox {
         legend.setAlignment(Pos.CENTER_LEFT);
         VBox time = new VBox(6, legend, plot);
         time.getStyleClass().add("register-card");
-        return columns(sums, time);
+        return new Folding(WIDE, sums, time);
     }
 
     private static Node mark(String style, String key) {
@@ -220,18 +240,6 @@ final class StudentView extends VBox {
         return label;
     }
 
-    private static GridPane columns(Node... parts) {
-        GridPane grid = new GridPane();
-        grid.setHgap(18);
-        for (int i = 0; i < parts.length; i++) {
-            ColumnConstraints each = new ColumnConstraints();
-            each.setPercentWidth(100.0 / parts.length);
-            grid.getColumnConstraints().add(each);
-            grid.add(parts[i], i, 0);
-        }
-        return grid;
-    }
-
     // ---- what to train
 
     private Node training(StudentAccount account) {
@@ -251,14 +259,13 @@ final class StudentView extends VBox {
         for (int i = 0; i < cards.length; i++) {
             cards[i] = new HabitCard(i + 1, first.get(i), actions);
         }
-        GridPane grid = columns(cards);
-        return new VBox(6, head, grid);
+        return new VBox(6, head, new Folding(COLUMN, cards));
     }
 
     // ---- levels, questions, next
 
     private Node foot(StudentPage page) {
-        GridPane foot = columns(levels(page), questions(page), next(page));
+        Folding foot = new Folding(COLUMN, levels(page), questions(page), next(page));
         foot.getStyleClass().add("register-foot");
         return foot;
     }
@@ -283,7 +290,9 @@ final class StudentView extends VBox {
     }
 
     private Node questions(StudentPage page) {
-        Button ask = Widgets.button("register.ask", "register-ask", actions::ask);
+        Hyperlink ask = new Hyperlink(Texts.of("register.ask"));
+        ask.setId("register-ask");
+        ask.setOnAction(event -> actions.ask());
         HBox head =
                 new HBox(10, Widgets.label("section-heading", Texts.of("register.questions")), Widgets.space(), ask);
         head.setAlignment(Pos.CENTER_LEFT);
@@ -348,7 +357,7 @@ final class StudentView extends VBox {
     // ---- further down
 
     private Node below(StudentAccount account) {
-        return columns(done(account), habits(account), happens(account));
+        return new Folding(COLUMN, done(account), habits(account), happens(account));
     }
 
     private Node done(StudentAccount account) {
