@@ -69,7 +69,8 @@ public record Habit(
         NONE(null);
 
         private final Cause.@Nullable Kind cause;
-        private final Set<Theme> themes;
+        @SuppressWarnings("ImmutableEnumChecker") // never changed
+    private final Set<Theme> themes;
 
         Kind(Cause.@Nullable Kind cause, Theme... themes) {
             this.cause = cause;
@@ -206,7 +207,7 @@ public record Habit(
         if (times.size() == 1) {
             return List.of(dearest);
         }
-        if (dearest != newest()) {
+        if (times.indexOf(dearest) != times.size() - 1) {
             return List.of(dearest, newest());
         }
         List<Moment> others = new ArrayList<>(times);

@@ -24,6 +24,7 @@ public enum Motif {
 
     private static final int LONGEST = 6;
 
+    @SuppressWarnings("ImmutableEnumChecker") // never changed
     private final Set<Theme> themes;
 
     Motif(Theme... themes) {
