@@ -69,8 +69,9 @@ public record Habit(
         NONE(null);
 
         private final Cause.@Nullable Kind cause;
+
         @SuppressWarnings("ImmutableEnumChecker") // never changed
-    private final Set<Theme> themes;
+        private final Set<Theme> themes;
 
         Kind(Cause.@Nullable Kind cause, Theme... themes) {
             this.cause = cause;
