@@ -115,9 +115,8 @@ public record OwnMove(
     }
 
     private static boolean takesPiece(Position position, List<Move> line) {
-        return !line.isEmpty()
-                && position.captured(line.getFirst()) instanceof Piece piece
-                && piece.type() != PieceType.PAWN;
+        Piece taken = line.isEmpty() ? null : position.captured(line.getFirst());
+        return taken != null && taken.type() != PieceType.PAWN;
     }
 
     private static long pawns(Position position) {
