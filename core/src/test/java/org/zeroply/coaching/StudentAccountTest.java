@@ -14,7 +14,6 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.zeroply.analysis.Cause;
 import org.zeroply.analysis.GameAccount;
-import org.zeroply.coaching.Habit.Key;
 import org.zeroply.coaching.Habit.Kind;
 import org.zeroply.coaching.StudentAccount.Season;
 import org.zeroply.gametree.GameResult;
@@ -29,8 +28,8 @@ import org.zeroply.task.TaskKind;
 /** The account of a student: sums that add up, habits, what to train, occasions, praise. */
 class StudentAccountTest {
     private static final Instant NOW = Instant.parse("2026-03-01T12:00:00Z");
-    private static final Key KING = new Key(Kind.KING, null);
-    private static final Key THREAT = new Key(Kind.THREAT_OVERLOOKED, null);
+    private static final Habit.Key KING = new Habit.Key(Kind.KING, null);
+    private static final Habit.Key THREAT = new Habit.Key(Kind.THREAT_OVERLOOKED, null);
 
     private static Season season(List<JudgedGame> games, TaskWork... work) {
         return new Season(games, 1900, Map.of(), List.of(work), Optional.empty(), NOW);
@@ -40,7 +39,7 @@ class StudentAccountTest {
         return StudentAccount.of(season(games, work));
     }
 
-    private static Habit habit(StudentAccount account, Key key) {
+    private static Habit habit(StudentAccount account, Habit.Key key) {
         return account.habits().stream()
                 .filter(each -> each.key().equals(key))
                 .findFirst()
@@ -145,12 +144,13 @@ class StudentAccountTest {
                 Accounts.game(3, "2026.01.03", GameResult.DRAW, Accounts.missed(20, 0.3, fork)),
                 Accounts.game(4, "2026.01.04", GameResult.DRAW, Accounts.missed(22, 0.3, fork)));
         StudentAccount account = account(games);
-        Habit rote = habit(account, new Key(Kind.BY_ROTE, null));
+        Habit rote = habit(account, new Habit.Key(Kind.BY_ROTE, null));
         assertThat(rote.times())
                 .singleElement()
                 .satisfies(each -> assertThat(each.game().game()).isEqualTo(3));
         assertThat(rote.occasions()).isEqualTo(new Habit.Occasions(2, 3, 2, 3));
-        assertThat(habit(account, new Key(Kind.TACTICS_THEIRS, Motif.FORK)).times())
+        assertThat(habit(account, new Habit.Key(Kind.TACTICS_THEIRS, Motif.FORK))
+                        .times())
                 .as("another structure")
                 .hasSize(1);
     }
@@ -159,7 +159,9 @@ class StudentAccountTest {
     void trainingFadesWhatWasTrainedAndComesBack() {
         List<JudgedGame> games = new ArrayList<>(Accounts.games(Cause.Kind.KING, 0.2, 0.2, 0.2));
         games.addAll(Accounts.games(Cause.Kind.ENDING, 0.15, 0.15, 0.15));
-        assertThat(account(games).training()).extracting(Habit::key).containsExactly(KING, new Key(Kind.ENDING, null));
+        assertThat(account(games).training())
+                .extracting(Habit::key)
+                .containsExactly(KING, new Habit.Key(Kind.ENDING, null));
         TaskWork[] lately = new TaskWork[6];
         TaskWork[] longAgo = new TaskWork[6];
         for (int i = 0; i < lately.length; i++) {
@@ -167,7 +169,7 @@ class StudentAccountTest {
             longAgo[i] = work("rook-lift", "2025-06-01", 10, 10, Map.of());
         }
         StudentAccount trained = account(games, lately);
-        assertThat(trained.training()).extracting(Habit::key).containsExactly(new Key(Kind.ENDING, null), KING);
+        assertThat(trained.training()).extracting(Habit::key).containsExactly(new Habit.Key(Kind.ENDING, null), KING);
         assertThat(habit(trained, KING).trained()).hasValue(2);
         assertThat(account(games, longAgo).training())
                 .extracting(Habit::key)
@@ -184,13 +186,13 @@ class StudentAccountTest {
         assertThat(account.habits().getFirst().key()).isEqualTo(KING);
         assertThat(account.training().getFirst().key())
                 .as("at most .30 an occurrence")
-                .isEqualTo(new Key(Kind.ENDING, null));
+                .isEqualTo(new Habit.Key(Kind.ENDING, null));
     }
 
     @Test
     void whatNobodyCanNameIsAHabitButNotTrained() {
         StudentAccount account = account(Accounts.games(null, 0.4, 0.4));
-        assertThat(account.habits()).extracting(Habit::key).containsExactly(new Key(Kind.NONE, null));
+        assertThat(account.habits()).extracting(Habit::key).containsExactly(new Habit.Key(Kind.NONE, null));
         assertThat(account.training()).isEmpty();
     }
 
@@ -248,7 +250,7 @@ class StudentAccountTest {
         Peers peers = new Peers(Math.log(6.1), 0, 1000, 2400, 60, 12, Map.of(KING, 1.0));
         StudentAccount account =
                 StudentAccount.of(new Season(games, 1900, Map.of(), List.of(), Optional.of(peers), NOW));
-        assertThat(account.training()).extracting(Habit::key).containsExactly(new Key(Kind.ENDING, null));
+        assertThat(account.training()).extracting(Habit::key).containsExactly(new Habit.Key(Kind.ENDING, null));
     }
 
     @Test
