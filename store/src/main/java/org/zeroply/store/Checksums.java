@@ -26,6 +26,9 @@ final class Checksums {
     /** The tables whose rows are watched. What is worked out of the games is compared with them instead. */
     static final List<String> TABLES = List.of(
             "question",
+            "lesson",
+            "homework",
+            "event",
             "content",
             "repertoire",
             "repertoire_node",

@@ -8,9 +8,11 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import org.jdbi.v3.core.Handle;
+import org.zeroply.coaching.Ref;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.CurtainAnswer;
 import org.zeroply.gametree.Game;
@@ -81,6 +83,7 @@ final class Forgetting {
                     .mapTo(Long.class)
                     .list()
                     .forEach(id -> goes(handle, Kinds.QUESTION, id));
+            diary(handle);
             for (String name : names) {
                 handle.execute("delete from journal where instr(label, ?) > 0", name);
                 handle.execute("delete from setting where instr(value, ?) > 0", name);
@@ -196,6 +199,35 @@ final class Forgetting {
         pastGoes(handle, kind, id);
         handle.execute("delete from past_state where kind = ? and id = ?", kind.name(), id);
         kind.drop(handle, id);
+    }
+
+    /** Lessons, homework and events lose the student, and go with the last one they have. */
+    private void diary(Handle handle) {
+        for (DiaryKind<?> kind : List.of(Kinds.LESSON, Kinds.HOMEWORK, Kinds.EVENT)) {
+            diary(handle, kind);
+        }
+    }
+
+    private <D> void diary(Handle handle, DiaryKind<D> kind) {
+        Set<Long> ids = new TreeSet<>(holding(handle, kind.name(), "id", "content"));
+        String line = "student\t" + uid;
+        handle.createQuery("select id from " + kind.name() + " where instr(content, ?) > 0 or instr(content, ?) > 0")
+                .bind(0, line + "\n")
+                .bind(1, line + "\t")
+                .mapTo(Long.class)
+                .forEach(ids::add);
+        for (long id : ids) {
+            D before = kind.get(handle, id);
+            D after = kind.renamed(before, (what, number) -> what == Ref.STUDENT && number == uid ? 0 : number);
+            boolean wasTheirs = kind.students(before).contains(uid);
+            if (wasTheirs && kind.students(after).isEmpty() && !kind.equals(Kinds.EVENT)) {
+                goes(handle, kind, id);
+            } else {
+                kind.changes(handle, id);
+                kind.put(handle, id, kind.parse(withoutNames(kind.text(after))));
+                pastGoes(handle, kind, id);
+            }
+        }
     }
 
     /** Its edits and earlier states. */

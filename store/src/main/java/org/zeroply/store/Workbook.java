@@ -389,6 +389,10 @@ public final class Workbook implements AutoCloseable {
     }
 
     /** Students, what they ask and their groups. */
+    public DiaryShelf diary() {
+        return new DiaryShelf(this);
+    }
+
     public RegisterShelf register() {
         return new RegisterShelf(this);
     }

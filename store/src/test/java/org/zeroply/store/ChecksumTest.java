@@ -93,7 +93,7 @@ class ChecksumTest {
     @Test
     void aFlippedBitIsNeverTakenForWhatSomebodyWrote() throws IOException {
         // Most of the file is room that is not used, or undo.
-        Seen seen = flip(40, 20261130);
+        Seen seen = flip(80, 20261130);
         assertThat(seen.refused() + seen.told()).as("%s", seen).isGreaterThan(4);
     }
 

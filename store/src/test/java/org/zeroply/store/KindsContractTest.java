@@ -240,7 +240,9 @@ class KindsContractTest {
             assertThat(step.label()).isEqualTo("merge");
             return true;
         });
-        if (journal.equals("students")) {
+        if (journal.equals(DiaryKind.JOURNAL)) {
+            assertThat(home.diary().travel(true)).isTrue();
+        } else if (journal.equals("students")) {
             assertThat(home.register().travelInList(true)).isTrue();
         } else if (journal.startsWith("student:")) {
             assertThat(home.register().travel(Long.parseLong(journal.substring(8)), true))

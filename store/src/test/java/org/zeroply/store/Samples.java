@@ -1,15 +1,27 @@
 package org.zeroply.store;
 
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
+import org.zeroply.coaching.Assignment;
 import org.zeroply.coaching.Award;
+import org.zeroply.coaching.Block;
+import org.zeroply.coaching.Event;
+import org.zeroply.coaching.EventPlan;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
+import org.zeroply.coaching.Ref;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Stopwatch;
 import org.zeroply.coaching.Student;
+import org.zeroply.coaching.When;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
 import org.zeroply.rules.Side;
@@ -78,9 +90,64 @@ record Samples(long game, long paper, long student) {
                         .map(answer -> new KeptQuestion(
                                 student, game, new Question(0, 0, "May I not castle here?", 0, 2, NOON, answer)))
                         .toList();
+            case "lesson" -> lessons();
+            case "homework" -> homework();
+            case "event" -> events();
             default -> throw new AssertionError("there is no document to try " + kind.name() + " with");
         };
         return (List<D>) states;
+    }
+
+    /** A series; with a plan and a time left out; moved and with an aim. */
+    private List<Lesson> lessons() {
+        LocalDateTime monday = LocalDateTime.parse("2026-11-30T17:00");
+        When weekly = new When(
+                monday, ZoneId.of("Europe/Berlin"), 60, new When.Repeat(1, monday.plusWeeks(8), Set.of()), null);
+        Lesson made = Lesson.of(List.of(student), weekly);
+        Block moment = Block.of(
+                Block.Kind.MOMENT, 8, "20.Bc4\tagain", new Block.Material(Ref.GAME, game, 38), "Dearest.\nBy far.");
+        Block task = Block.of(Block.Kind.TASK, 10, "Forks", new Block.Material(Ref.PAPER, paper, 0), "");
+        When.Repeat without = new When.Repeat(1, monday.plusWeeks(8), Set.of(monday.plusWeeks(3)));
+        return List.of(
+                made,
+                made.withWhen(weekly.withRepeat(without))
+                        .withBlocks(List.of(moment, task))
+                        .begin(NOON)
+                        .end(Block.State.DONE, NOON.plusSeconds(480)),
+                made.withWhen(weekly.withStart(monday.plusHours(1), 90))
+                        .withAim("To look twice.")
+                        .withWord("Tired, but awake."));
+    }
+
+    private List<Assignment> homework() {
+        LocalDate set = LocalDate.parse("2026-11-30");
+        Assignment made = new Assignment(
+                0,
+                Assignment.Kind.PAPER,
+                "Basis",
+                paper,
+                set,
+                set.plusDays(7),
+                0,
+                List.of(new Assignment.Part(student, Assignment.State.SET)));
+        return List.of(made, made.with(student, Assignment.State.BACK), made.withDue(set.plusDays(9)));
+    }
+
+    private List<Event> events() {
+        LocalDate from = LocalDate.parse("2027-01-30");
+        Event made = new Event(
+                0,
+                "Saltmarsh Cup",
+                "Saltmarsh",
+                from,
+                from.plusDays(1),
+                "90 minutes",
+                5,
+                List.of(new Event.Goer(student, 180, Map.of())));
+        return List.of(
+                made,
+                made.with(new Event.Goer(student, 240, Map.of(EventPlan.Part.ENDINGS, 30))),
+                new Event(0, "Saltmarsh Cup", "Old Mill", from, from.plusDays(2), "90 minutes", 7, made.goers()));
     }
 
     private KeptSitting sitting(String choice, int seconds) {
