@@ -208,8 +208,13 @@ public final class Shell extends StackPane {
         desk.backUpDaily();
         desk.warnOfPlace();
         tasksPlace.offerLeftSitting();
-        // The first focus is set by the window when it opens; the place takes it over right after.
-        FxThread.later(this::focusPlace);
+        // The first focus is set by the window when it opens; the place takes it over right after, unless something was asked
+        // meanwhile.
+        FxThread.later(() -> {
+            if (top() == null) {
+                focusPlace();
+            }
+        });
     }
 
     // ---- the frame
