@@ -106,7 +106,7 @@ public record Habit(
         }
 
         /** Of a slip by itself; what is by rote shows only beside other games. */
-        static Key of(Slip slip) {
+        public static Key of(Slip slip) {
             Slip.Tactic tactic = slip.tactic();
             if (tactic != null) {
                 return new Key(tactic.isOwn() ? Kind.TACTICS_OWN : Kind.TACTICS_THEIRS, tactic.motif());

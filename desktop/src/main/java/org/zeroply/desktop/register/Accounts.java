@@ -38,7 +38,7 @@ import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
 
 /** Works out the pages of students and groups. Not for the interface thread; what is the same for all is kept meanwhile. */
-final class Accounts {
+public final class Accounts {
     private final Workbook workbook;
     private final JudgedGames judged;
     private final Clock clock;
@@ -53,14 +53,14 @@ final class Accounts {
 
     private record Marked(long revision, List<TaskWork> work) {}
 
-    Accounts(Workbook workbook, String analyst, Clock clock) {
+    public Accounts(Workbook workbook, String analyst, Clock clock) {
         this.workbook = workbook;
         this.clock = clock;
         judged = new JudgedGames(workbook, analyst);
     }
 
     /** The page of a student; with less of the games if it was cancelled. */
-    StudentPage page(long id, StudentPage.Span span, Progress progress, Cancel cancel) {
+    public StudentPage page(long id, StudentPage.Span span, Progress progress, Cancel cancel) {
         Profile profile = workbook.register().read(id);
         JudgedGames.Found found = judged.of(profile.allNames(), progress, cancel);
         List<TaskWork> all = work();
@@ -240,10 +240,10 @@ final class Accounts {
     }
 
     /** A task of the papers with the chance that a student has at it. */
-    record Fitting(long paper, String name, int place, double chance) {}
+    public record Fitting(long paper, String name, int place, double chance) {}
 
     /** The tasks of papers on a theme at the right level for a student, those nearest to the middle of it first. */
-    List<Fitting> tasks(long student, String theme) {
+    public List<Fitting> tasks(long student, String theme) {
         Profile profile = workbook.register().read(student);
         StudentLevels levels = StudentLevels.of(work(), ratings());
         List<Fitting> fitting = new ArrayList<>();
