@@ -31,7 +31,9 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.lessons.ClubDiary;
 import org.zeroply.desktop.shell.Shell;
+import org.zeroply.desktop.today.TodayPlace;
 import org.zeroply.print.Fonts;
 import org.zeroply.repertoire.Tally;
 import org.zeroply.sample.SampleClub;
@@ -80,6 +82,8 @@ public final class ZeroPlyApp extends Application {
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
                     shell.prepare(book -> addSeason(book, machine.clock().instant()));
                     shell.prepare(ZeroPlyApp::addUp);
+                    shell.prepare(book -> ClubDiary.add(
+                            book, machine.clock(), SampleClub.judgements().analyst()));
                 });
             }
             if (arguments.contains("--until-painted")) {
@@ -89,14 +93,14 @@ public final class ZeroPlyApp extends Application {
         stage.show();
     }
 
-    /** Says when the list was painted with games in it, two frames after they came, and ends. */
+    /** Says when the first place was painted with what is in it, two frames after that came, and ends. */
     private static void oncePainted(Shell shell) {
         new AnimationTimer() {
             private int frames;
 
             @Override
             public void handle(long now) {
-                frames += shell.place(GamesPlace.class).model().games().isEmpty() ? 0 : 1;
+                frames += shell.place(TodayPlace.class).model().isRead() ? 1 : 0;
                 if (frames == 2) {
                     Instant begun =
                             ProcessHandle.current().info().startInstant().orElse(Instant.EPOCH);

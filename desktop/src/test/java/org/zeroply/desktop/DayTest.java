@@ -292,7 +292,7 @@ class DayTest extends AtTheWindow {
         Path homework = folder.resolve("homework.pgn");
         stand.answers().willExport(homework);
         begin();
-        press(KeyCode.CONTROL, KeyCode.DIGIT4);
+        press(KeyCode.CONTROL, KeyCode.DIGIT5);
         press(KeyCode.ALT, KeyCode.SHIFT, KeyCode.H);
         stand.await("the file", () -> Files.exists(homework));
         stand.answers().willImport(script());

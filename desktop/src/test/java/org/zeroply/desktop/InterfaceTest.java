@@ -173,7 +173,7 @@ class InterfaceTest extends AtTheWindow {
 
         // Export and read back.
         Game edited = Stand.onStage(() -> reading().gameProperty().get());
-        keys(KeyCode.SHORTCUT, KeyCode.DIGIT1);
+        keys(KeyCode.SHORTCUT, KeyCode.DIGIT2);
         Path out = folder.resolve("out.pgn");
         stand.answers().willExport(out);
         fire("#games-export");

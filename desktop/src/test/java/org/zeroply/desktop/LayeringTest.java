@@ -61,6 +61,8 @@ class LayeringTest {
             "desktop.repertoire",
             "desktop.task",
             "desktop.register",
+            "desktop.lessons",
+            "desktop.today",
             "desktop.setup",
             "desktop.playout",
             "desktop.guide",

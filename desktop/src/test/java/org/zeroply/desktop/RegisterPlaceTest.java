@@ -41,7 +41,7 @@ class RegisterPlaceTest extends AtTheWindow {
     @Test
     void byKeyboardAStudentIsAddedAsksAndIsAnsweredAndAllIsUndone() {
         begin(false);
-        keys(KeyCode.CONTROL, KeyCode.DIGIT5);
+        keys(KeyCode.CONTROL, KeyCode.DIGIT6);
         stand.await("nobody yet", () -> stand.scene().lookup("#register-first") != null);
         keys(KeyCode.ALT, KeyCode.N);
         stand.await("the form", () -> stand.scene().lookup("#student-form-name") != null);
@@ -121,7 +121,7 @@ class RegisterPlaceTest extends AtTheWindow {
         robot.clickOn("#forget-now");
         stand.await(
                 "three are left", () -> stand.register().listProperty().get().size() == 3);
-        keys(KeyCode.CONTROL, KeyCode.DIGIT1);
+        keys(KeyCode.CONTROL, KeyCode.DIGIT2);
         stand.await(
                 "no game has the name",
                 () -> stand.games().games().stream()

@@ -42,6 +42,7 @@ import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.MachineSettings;
 import org.zeroply.desktop.kit.ReadyBooks;
 import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.lessons.ClubDiary;
 import org.zeroply.desktop.reading.ReadingPlace;
 import org.zeroply.desktop.register.RegisterModel;
 import org.zeroply.desktop.register.RegisterPlace;
@@ -51,6 +52,8 @@ import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.desktop.task.TasksPlace;
+import org.zeroply.desktop.today.TodayPlace;
+import org.zeroply.sample.SampleClub;
 import org.zeroply.search.Analyst;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Ticker;
@@ -160,6 +163,10 @@ public final class Stand implements AutoCloseable {
             return true;
         });
         await("the workbook", () -> window.shell() != null);
+        onStage(() -> {
+            shell().runCommand("command.places.games");
+            return true;
+        });
         if (withSample) {
             await("the sample club", () -> games().games().size() == SAMPLE_GAMES);
         }
@@ -185,6 +192,17 @@ public final class Stand implements AutoCloseable {
             return true;
         });
         await("the papers", () -> tasks().openProperty().get() != null);
+        settle();
+    }
+
+    /** Adds the lessons, homework and events of the sample club; the papers and the season must be there. */
+    public void addDiary() {
+        ClubDiary.add(workbook(), machine.clock(), SampleClub.judgements().analyst());
+        onStage(() -> {
+            shell().runCommand("command.places.today");
+            return true;
+        });
+        await("the day", () -> shell().place(TodayPlace.class).model().isRead());
         settle();
     }
 

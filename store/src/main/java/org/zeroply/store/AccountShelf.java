@@ -129,6 +129,30 @@ public final class AccountShelf {
                 .list();
     }
 
+    /**
+     * A game that is not judged.
+     *
+     * @param event as its tag has it
+     */
+    public record Unjudged(long id, String white, String black, String event) {}
+
+    /** The games of players of these names that are not judged as they stand, the newest first; so many at most. */
+    public List<Unjudged> unjudged(Collection<String> names, int most) {
+        if (names.isEmpty()) {
+            return List.of();
+        }
+        return workbook.read(
+                handle -> handle.createQuery("select id, white, black, event from game where hidden = 0 and"
+                                + " plies > 0 and (white in (<names>) or black in (<names>)) and not exists (select 1 from account"
+                                + " where account.game = game.id and side = 0 and account.revision = game.revision)"
+                                + " order by date desc, id desc limit :most")
+                        .bindList("names", List.copyOf(names))
+                        .bind("most", most)
+                        .map((row, context) ->
+                                new Unjudged(row.getLong(1), row.getString(2), row.getString(3), row.getString(4)))
+                        .list());
+    }
+
     /** Another number once {@link #peers} says something else, but for games that were only edited; quick to ask. */
     public long stamp() {
         return workbook.read(handle -> handle.createQuery(

@@ -142,7 +142,8 @@ public final class CalendarFile {
                     new TreeSet<>(repeat.without()).stream().map(when::at).toList();
             if (!out.isEmpty()) {
                 // The library names the zone of a single date, but not of a list.
-                ParameterList zone = new ParameterList(List.of(new TzId(when.zone().getId())));
+                ParameterList zone =
+                        new ParameterList(List.of(new TzId(when.zone().getId())));
                 event.add(new ExDate<>(zone, new DateList<>(out)));
             }
         }
@@ -170,7 +171,8 @@ public final class CalendarFile {
      * @param uid what the file knows it by; the same for a series and for its moved times
      * @param original the time of the series it stands for; null for what stands for itself
      */
-    public record Incoming(String uid, String title, When when, @Nullable LocalDateTime original) {}
+    public record Incoming(
+            String uid, String title, When when, @Nullable LocalDateTime original) {}
 
     /**
      * What was read.
@@ -180,8 +182,7 @@ public final class CalendarFile {
      * @param endless repeats without an end, which end after a year
      * @param zones names of time zones that are not known here, with what they were taken for
      */
-    public record Contents(
-            List<Incoming> lessons, int wholeDays, int without, int endless, Map<String, ZoneId> zones) {
+    public record Contents(List<Incoming> lessons, int wholeDays, int without, int endless, Map<String, ZoneId> zones) {
         public Contents {
             lessons = List.copyOf(lessons);
             zones = Map.copyOf(zones);
@@ -300,20 +301,21 @@ public final class CalendarFile {
             }
             boolean isEndless = !parts.containsKey("UNTIL") && !parts.containsKey("COUNT");
             endless += isEndless ? 1 : 0;
-            LocalDate from = once.start().toLocalDate().isAfter(today) ? once.start().toLocalDate() : today;
+            LocalDate from =
+                    once.start().toLocalDate().isAfter(today) ? once.start().toLocalDate() : today;
             LocalDateTime horizon = from.plusYears(1).atTime(once.start().toLocalTime());
             String day = once.start().getDayOfWeek().name().substring(0, 2);
             boolean isSimple = "WEEKLY".equals(parts.get("FREQ"))
                     && parts.getOrDefault("BYDAY", day).equals(day)
-                    && Set.of("FREQ", "INTERVAL", "UNTIL", "COUNT", "BYDAY", "WKST").containsAll(parts.keySet());
+                    && Set.of("FREQ", "INTERVAL", "UNTIL", "COUNT", "BYDAY", "WKST")
+                            .containsAll(parts.keySet());
             Set<LocalDateTime> out = left(event, once);
             if (isSimple) {
                 int weeks = Math.clamp(Integer.parseInt(parts.getOrDefault("INTERVAL", "1")), 1, 52);
                 LocalDateTime until = parts.containsKey("COUNT")
                         ? once.start().plusWeeks((long) weeks * (Integer.parseInt(parts.get("COUNT")) - 1))
                         : isEndless ? horizon : until(parts.get("UNTIL"), once);
-                lessons.add(new Incoming(
-                        uid, title, once.withRepeat(new When.Repeat(weeks, until, out)), null));
+                lessons.add(new Incoming(uid, title, once.withRepeat(new When.Repeat(weeks, until, out)), null));
                 return;
             }
             Recur<ZonedDateTime> recur = new Recur<>(rule, true);
@@ -416,7 +418,8 @@ public final class CalendarFile {
         private boolean goesAs(ZoneId zone, TimeZone told) {
             ZoneRules rules = zone.getRules();
             for (int month = 0; month < 12; month++) {
-                Instant at = today.plusMonths(month).atStartOfDay(ZoneOffset.UTC).toInstant();
+                Instant at =
+                        today.plusMonths(month).atStartOfDay(ZoneOffset.UTC).toInstant();
                 if (rules.getOffset(at).getTotalSeconds() * 1000 != told.getOffset(at.toEpochMilli())) {
                     return false;
                 }

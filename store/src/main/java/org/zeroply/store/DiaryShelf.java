@@ -1,5 +1,6 @@
 package org.zeroply.store;
 
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -97,7 +98,13 @@ public final class DiaryShelf {
         List<D> found = new ArrayList<>();
         for (Row row : query.map((rows, context) -> new Row(rows.getLong(1), rows.getString(2)))
                 .list()) {
-            found.add(kind.withId(kind.renamed(kind.parse(row.content()), ids), row.id()));
+            try {
+                found.add(kind.withId(kind.renamed(kind.parse(row.content()), ids), row.id()));
+            } catch (WorkbookException | IllegalArgumentException | DateTimeException damaged) {
+                // One that is damaged does not take the whole diary with it; a walk through the workbook tells it by
+                // name.
+                continue;
+            }
         }
         return found;
     }
@@ -124,6 +131,12 @@ public final class DiaryShelf {
 
     private static Ref.Renaming uids(Handle handle) {
         return (what, id) -> Revisions.uid(handle, table(what), id);
+    }
+
+    /** What a lesson, homework or an event is known by in every copy of the workbook, for calendars. */
+    public String uid(String kind, long id) {
+        String table = kind.equals("plan") ? "event" : kind;
+        return kind + "-" + Long.toHexString(workbook.read(handle -> Revisions.uid(handle, table, id)));
     }
 
     // ---- writing

@@ -28,8 +28,7 @@ class CalendarFileTest {
     private static final Instant NOON = Instant.parse("2027-01-04T12:00:00Z");
 
     private static Contents read(String text) throws Exception {
-        return CalendarFile.read(
-                new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), BERLIN, TODAY);
+        return CalendarFile.read(new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8)), BERLIN, TODAY);
     }
 
     private static String calendar(String... lines) {
@@ -53,8 +52,8 @@ class CalendarFileTest {
         ZoneId there = ZoneId.of(zone);
         When.Repeat repeat = new When.Repeat(2, MONDAY.plusWeeks(40), Set.of(MONDAY.plusWeeks(12)));
         When weekly = new When(MONDAY, there, 75, repeat, null);
-        When moved = new When(
-                MONDAY.plusWeeks(4).plusDays(1), there, 90, null, new When.Instead(7, MONDAY.plusWeeks(4)));
+        When moved =
+                new When(MONDAY.plusWeeks(4).plusDays(1), there, 90, null, new When.Instead(7, MONDAY.plusWeeks(4)));
         String long250 = "A title of some length, with a comma; and more. ".repeat(5);
         String text = CalendarFile.write(
                 List.of(
@@ -63,7 +62,8 @@ class CalendarFileTest {
                 List.of(new CalendarFile.Days("cup@zeroply", TODAY.plusDays(9), TODAY.plusDays(10), "Cup", "Mill", "")),
                 List.of(new CalendarFile.Todo("h@zeroply", TODAY.plusDays(3), "Forks I", "")),
                 NOON);
-        assertThat(text).contains("BEGIN:VTIMEZONE", "DTSTART;VALUE=DATE:20270113", "DTEND;VALUE=DATE:20270115", "BEGIN:VTODO");
+        assertThat(text)
+                .contains("BEGIN:VTIMEZONE", "DTSTART;VALUE=DATE:20270113", "DTEND;VALUE=DATE:20270115", "BEGIN:VTODO");
         for (String line : text.split("\r\n", -1)) {
             assertThat(line.getBytes(StandardCharsets.UTF_8).length).as(line).isLessThanOrEqualTo(75);
         }
@@ -146,7 +146,8 @@ class CalendarFileTest {
                 "DTEND;TZID=Europe/Berlin:20270111T180000",
                 "RRULE:FREQ=WEEKLY")));
         assertThat(endless.endless()).isEqualTo(1);
-        assertThat(Objects.requireNonNull(only(endless).when().repeat()).until()).isEqualTo(MONDAY.plusYears(1));
+        assertThat(Objects.requireNonNull(only(endless).when().repeat()).until())
+                .isEqualTo(MONDAY.plusYears(1));
         Contents daily = read(calendar(event(
                 "DTSTART;TZID=Europe/Berlin:20270111T170000",
                 "DTEND;TZID=Europe/Berlin:20270111T180000",
@@ -163,7 +164,8 @@ class CalendarFileTest {
         }
         assertThatThrownBy(() -> read("BEGIN:VCALENDAR\r\nVERSION:2.0\r\nrubbish\r\nEND:VCALENDAR\r\n"))
                 .isInstanceOfSatisfying(
-                        CalendarFile.Unreadable.class, each -> assertThat(each.line()).isBetween(3, 5));
+                        CalendarFile.Unreadable.class,
+                        each -> assertThat(each.line()).isBetween(3, 5));
     }
 
     @Test

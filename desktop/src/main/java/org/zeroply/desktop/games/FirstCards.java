@@ -21,6 +21,8 @@ final class FirstCards extends HBox {
      */
     record Deeds(Runnable takeIn, Runnable judged, Runnable sit, Runnable student, Runnable away) {}
 
+    private final Button away;
+
     FirstCards(Deeds deeds) {
         super(12);
         setId("first-cards");
@@ -32,9 +34,14 @@ final class FirstCards extends HBox {
                         card("judged", deeds.judged()),
                         card("sit", deeds.sit()),
                         card("student", deeds.student())));
-        Button away = Widgets.quietButton("first.away", "first-away", deeds.away());
+        away = Widgets.quietButton("first.away", "first-away", deeds.away());
         away.setMinWidth(USE_PREF_SIZE);
         getChildren().add(away);
+    }
+
+    /** Where they cannot be put away. */
+    void withoutAway() {
+        Widgets.present(away, false);
     }
 
     private static VBox card(String key, Runnable deed) {

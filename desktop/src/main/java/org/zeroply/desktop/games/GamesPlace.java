@@ -125,6 +125,14 @@ public final class GamesPlace implements Place {
         return known;
     }
 
+    /** Four ways to begin, for a page that has nothing else to say. */
+    public Node beginnings() {
+        FirstCards cards = new FirstCards(new FirstCards.Deeds(
+                around::takeIn, around::showJudged, around::sitTask, around::showStudent, () -> {}));
+        cards.withoutAway();
+        return cards;
+    }
+
     private FirstCards firstCards() {
         BooleanProperty wanted = around.firstCards();
         FirstCards cards = new FirstCards(new FirstCards.Deeds(

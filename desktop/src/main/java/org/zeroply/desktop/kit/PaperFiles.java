@@ -8,6 +8,7 @@ import org.zeroply.notation.Language;
 import org.zeroply.print.GamePages;
 import org.zeroply.print.PaperPages;
 import org.zeroply.print.StudentPages;
+import org.zeroply.print.TeachingPages;
 import org.zeroply.store.WholeFile;
 
 /** Writes papers, scripts and tables to files in the background, and says so when it is done. */
@@ -42,6 +43,15 @@ public final class PaperFiles {
             text(files.toPaper(name + ".html", "HTML"), StudentPages.html(contents, withNames, language));
         } else {
             write(files.toPaper(name + ".pdf", "PDF"), out -> StudentPages.pdf(contents, withNames, language, out) > 0);
+        }
+    }
+
+    /** Writes a page around lessons and events; as a page for a browser, or as a PDF. */
+    public void teaching(String name, TeachingPages.Contents contents, boolean isPage) {
+        if (isPage) {
+            text(files.toPaper(name + ".html", "HTML"), TeachingPages.html(contents));
+        } else {
+            write(files.toPaper(name + ".pdf", "PDF"), out -> TeachingPages.pdf(contents, out) > 0);
         }
     }
 

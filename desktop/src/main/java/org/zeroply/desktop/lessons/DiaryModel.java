@@ -81,7 +81,8 @@ public final class DiaryModel {
     private void changed() {
         background.write(
                 () -> new State(
-                        shelf().undoState(), shelf().underWay().stream().findFirst().orElse(null)),
+                        shelf().undoState(),
+                        shelf().underWay().stream().findFirst().orElse(null)),
                 state -> {
                     undo.set(state.undo());
                     held.set(state.held());
@@ -98,12 +99,10 @@ public final class DiaryModel {
 
     /** Adds a lesson and hands it on with its id. */
     public void add(Lesson lesson, Consumer<Lesson> done) {
-        background.write(
-                () -> shelf().lesson(shelf().add(lesson, Texts.of("undo.lesson.new"))),
-                added -> {
-                    changed();
-                    done.accept(added);
-                });
+        background.write(() -> shelf().lesson(shelf().add(lesson, Texts.of("undo.lesson.new"))), added -> {
+            changed();
+            done.accept(added);
+        });
     }
 
     /**
@@ -143,20 +142,6 @@ public final class DiaryModel {
                     shelf().save(
                                     series.withWhen(series.when().withRepeat(still.without(instead.original()))),
                                     Texts.of("undo.lesson.remove"));
-                }
-            }
-        });
-    }
-
-    /** Takes a whole series off, with the lessons that stand for times of it from today on. */
-    public void removeSeries(Lesson series) {
-        LocalDate today = today();
-        write(() -> {
-            shelf().remove(series, Texts.of("undo.lesson.removeSeries"));
-            for (Lesson each : shelf().lessons(today, LocalDate.MAX.withYear(9998))) {
-                When.Instead instead = each.when().instead();
-                if (instead != null && instead.series() == series.id()) {
-                    shelf().remove(each, Texts.of("undo.lesson.removeSeries"));
                 }
             }
         });

@@ -64,7 +64,8 @@ final class Filling {
                 break;
             }
             StudentPage page = accounts.page(student, StudentPage.Span.ALL, Progress.SILENT, cancel);
-            theme(page, lesson.students().size() == 1 ? Teaching.TASKS : 1, cancel).ifPresent(themes::add);
+            theme(page, lesson.students().size() == 1 ? Teaching.TASKS : 1, cancel)
+                    .ifPresent(themes::add);
             lines.addAll(lines(page));
             back.addAll(back(page.profile()));
             progress.at((double) ++done / lesson.students().size(), done);
@@ -93,7 +94,10 @@ final class Filling {
                     .isPresent();
             if (isBack) {
                 int tasks = homework.kind() == Assignment.Kind.PAPER
-                        ? workbook.papers().row(homework.number()).map(PaperShelf.Listed::tasks).orElse(1)
+                        ? workbook.papers()
+                                .row(homework.number())
+                                .map(PaperShelf.Listed::tasks)
+                                .orElse(1)
                         : 1;
                 back.add(new HourPlan.Back(
                         homework.id(), homework.text(), profile.student().name(), tasks));
@@ -118,9 +122,7 @@ final class Filling {
                 habit.telling().stream().map(moment -> shown(moment, names)).toList(),
                 example(habit.key(), profile, cancel),
                 tasks(profile.student().id(), account.training(), tasks),
-                account.lastChances().stream()
-                        .reduce((first, second) -> second)
-                        .map(moment -> shown(moment, names))));
+                account.lastChances().stream().reduce((first, second) -> second).map(moment -> shown(moment, names))));
     }
 
     private HourPlan.Shown shown(Habit.Moment moment, Set<String> names) {
@@ -145,7 +147,8 @@ final class Filling {
                 .flatMap(each -> workbook.accounts().of(each.allNames()).kept().stream())
                 .flatMap(kept -> kept.game().moves().stream()
                         .filter(move -> move.slip() != null
-                                && Habit.Key.of(Objects.requireNonNull(move.slip())).equals(key))
+                                && Habit.Key.of(Objects.requireNonNull(move.slip()))
+                                        .equals(key))
                         .map(move -> new Habit.Moment(kept.game(), move)))
                 .max(Comparator.comparingDouble(moment -> moment.move().loss()))
                 .map(moment -> {
@@ -212,7 +215,10 @@ final class Filling {
                             : game.tags().known("White") + " – " + game.tags().known("Black");
                 }
                 case PAPER ->
-                    workbook.papers().row(material.number()).map(PaperShelf.Listed::name).orElse("");
+                    workbook.papers()
+                            .row(material.number())
+                            .map(PaperShelf.Listed::name)
+                            .orElse("");
                 case REPERTOIRE ->
                     workbook.repertoires()
                             .row(material.number())

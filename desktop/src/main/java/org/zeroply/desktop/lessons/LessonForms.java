@@ -24,6 +24,7 @@ import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.When;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.FormParts;
 import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
@@ -82,7 +83,9 @@ public final class LessonForms {
         When.Repeat repeats = was == null ? null : was.repeat();
         TextField date = field("lesson-form-day", DayField.shown(day), 12);
         TextField time = field(
-                "lesson-form-time", was == null ? "17:00" : DayField.shown(was.start().toLocalTime()), 6);
+                "lesson-form-time",
+                was == null ? "17:00" : DayField.shown(was.start().toLocalTime()),
+                6);
         TextField minutes =
                 field("lesson-form-minutes", Integer.toString(was == null ? USUAL_MINUTES : was.minutes()), 4);
         CheckBox weekly = new CheckBox(Texts.of("lesson.form.weekly"));
@@ -130,7 +133,9 @@ public final class LessonForms {
                                             ? Texts.of("lesson.fault.weeks")
                                             : weekly.isSelected() && last.isEmpty()
                                                     ? Texts.of("lesson.fault.until", until.getText())
-                                                    : weekly.isSelected() && last.get().isBefore(on.get())
+                                                    : weekly.isSelected()
+                                                                    && last.get()
+                                                                            .isBefore(on.get())
                                                             ? Texts.of("lesson.fault.endless")
                                                             : picker.chosen().isEmpty()
                                                                     ? Texts.of("lesson.fault.nobody")
@@ -200,8 +205,7 @@ public final class LessonForms {
                     Sheet sheet = sheets.show(Texts.of("homework.form.new"), form, List.of(keep));
                     fields.focus();
                     keep.setOnAction(event -> {
-                        String wrong =
-                                picker.chosen().isEmpty() ? Texts.of("lesson.fault.nobody") : fields.fault();
+                        String wrong = picker.chosen().isEmpty() ? Texts.of("lesson.fault.nobody") : fields.fault();
                         Widgets.tell(fault, wrong);
                         if (wrong.isEmpty()) {
                             sheet.close();
@@ -238,7 +242,7 @@ public final class LessonForms {
             kind = Choices.of(kinds, each -> Texts.of("homework.kind." + each));
             kind.setId("homework-kind");
             kind.setValue(kinds.getFirst());
-            paper = Choices.of(papers, PaperShelf.Listed::name);
+            paper = papers.isEmpty() ? new ChoiceBox<>() : Choices.of(papers, PaperShelf.Listed::name);
             paper.setId("homework-paper");
             if (!papers.isEmpty()) {
                 paper.setValue(papers.getFirst());
@@ -273,7 +277,9 @@ public final class LessonForms {
 
         String fault() {
             Optional<LocalDate> day = DayField.day(due.getText(), today);
-            return isEmpty() || kind.getValue() != Assignment.Kind.PAPER && text.getText().isBlank()
+            return isEmpty()
+                            || kind.getValue() != Assignment.Kind.PAPER
+                                    && text.getText().isBlank()
                     ? Texts.of("homework.fault.text")
                     : day.isEmpty()
                             ? Texts.of("lesson.fault.day", due.getText())
@@ -328,8 +334,8 @@ public final class LessonForms {
             form.addRow(6, new Label(Texts.of("event.form.goers")), picker);
             Label fault = fault(form, 7);
             Button keep = FormParts.primary(before == null ? "event.form.add" : "event.form.keep");
-            Sheet sheet = sheets.show(
-                    Texts.of(before == null ? "event.form.new" : "event.form.edit"), form, List.of(keep));
+            Sheet sheet =
+                    sheets.show(Texts.of(before == null ? "event.form.new" : "event.form.edit"), form, List.of(keep));
             name.requestFocus();
             keep.setOnAction(pressed -> {
                 Optional<LocalDate> begins = DayField.day(from.getText(), model.today());
@@ -360,8 +366,7 @@ public final class LessonForms {
                         picker.chosen().stream()
                                 .map(each -> before == null
                                         ? new Event.Goer(each, USUAL_MINUTES * 3, Map.of())
-                                        : before.goer(each)
-                                                .orElse(new Event.Goer(each, USUAL_MINUTES * 3, Map.of())))
+                                        : before.goer(each).orElse(new Event.Goer(each, USUAL_MINUTES * 3, Map.of())))
                                 .toList());
                 if (begins.get().isBefore(model.today())) {
                     sheets.say(Texts.of("event.past"));

@@ -2,6 +2,7 @@ package org.zeroply.desktop.register;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -9,9 +10,13 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import org.zeroply.coaching.Assignment;
+import org.zeroply.coaching.Diary;
 import org.zeroply.coaching.Habit;
 import org.zeroply.coaching.JudgedGame;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.MarkedSitting;
 import org.zeroply.coaching.OwnMove;
 import org.zeroply.coaching.Peers;
@@ -20,6 +25,7 @@ import org.zeroply.coaching.Result;
 import org.zeroply.coaching.StudentAccount;
 import org.zeroply.coaching.StudentLevels;
 import org.zeroply.coaching.TaskWork;
+import org.zeroply.coaching.Teaching;
 import org.zeroply.desktop.judging.JudgedGames;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.repertoire.Answer;
@@ -87,7 +93,59 @@ public final class Accounts {
                 levels.byTheme(id),
                 levels.bySkill(id),
                 departed(account.games(), repertoire),
-                workbook.register().questions(id));
+                workbook.register().questions(id),
+                coming(id));
+    }
+
+    /** So many days ahead the next lesson of a student is looked for. */
+    private static final int AHEAD = 90;
+
+    private StudentPage.Coming coming(long student) {
+        LocalDate today = LocalDate.now(clock);
+        List<Lesson> lessons = workbook.diary().lessonsWith(student);
+        List<Lesson> held = lessons.stream().filter(Lesson::isClosed).toList();
+        return new StudentPage.Coming(
+                Diary.between(lessons, today, today.plusDays(AHEAD), clock.getZone()).stream()
+                        .filter(entry -> !entry.lesson().isClosed())
+                        .findFirst(),
+                held.size(),
+                held.isEmpty() ? Optional.empty() : Optional.of(held.getLast()),
+                workbook.diary().homeworkWith(student).stream()
+                        .filter(each -> each.of(student)
+                                .filter(part -> part.state() != Assignment.State.MARKED)
+                                .isPresent())
+                        .toList(),
+                workbook.diary().eventsWith(student).stream()
+                        .filter(event -> !event.to().isBefore(today))
+                        .findFirst());
+    }
+
+    /**
+     * What the roster tells of a student beside the name.
+     *
+     * @param next when the next lesson is; empty for none within six weeks
+     * @param isLate whether homework is late
+     */
+    public record Roster(Optional<ZonedDateTime> next, boolean isLate) {}
+
+    /** Of every student who has a lesson ahead or owes homework. */
+    public Map<Long, Roster> roster() {
+        LocalDate today = LocalDate.now(clock);
+        LocalDate to = today.plusDays(Teaching.EVENTS_AHEAD);
+        Map<Long, ZonedDateTime> next = new HashMap<>();
+        for (Diary.Entry entry : Diary.between(workbook.diary().lessons(today, to), today, to, clock.getZone())) {
+            entry.lesson().students().forEach(student -> next.putIfAbsent(student, entry.begins()));
+        }
+        Set<Long> late = new HashSet<>();
+        for (Assignment homework : workbook.diary().homework(today, today)) {
+            homework.parts().stream()
+                    .filter(part -> homework.isLate(part, today))
+                    .forEach(part -> late.add(part.student()));
+        }
+        Map<Long, Roster> roster = new HashMap<>();
+        next.forEach((student, when) -> roster.put(student, new Roster(Optional.of(when), late.contains(student))));
+        late.forEach(student -> roster.putIfAbsent(student, new Roster(Optional.empty(), true)));
+        return roster;
     }
 
     private synchronized List<Peers.PeerGame> peers() {

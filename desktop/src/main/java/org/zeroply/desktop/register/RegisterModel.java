@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
@@ -37,6 +38,8 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
     private final ReadOnlyObjectWrapper<@Nullable StudentPage> page = new ReadOnlyObjectWrapper<>(this, "page");
     private final ReadOnlyObjectWrapper<@Nullable String> group = new ReadOnlyObjectWrapper<>(this, "group");
     private final ReadOnlyObjectWrapper<@Nullable GroupPage> groupPage = new ReadOnlyObjectWrapper<>(this, "groupPage");
+    private final ReadOnlyObjectWrapper<Map<Long, Accounts.Roster>> roster =
+            new ReadOnlyObjectWrapper<>(this, "roster", Map.of());
     private final ObjectProperty<StudentPage.Span> span =
             new SimpleObjectProperty<>(this, "span", StudentPage.Span.ALL);
 
@@ -71,6 +74,16 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
 
     public ReadOnlyObjectProperty<@Nullable GroupPage> groupPageProperty() {
         return groupPage.getReadOnlyProperty();
+    }
+
+    /** Who comes next and who is late, by student. */
+    public ReadOnlyObjectProperty<Map<Long, Accounts.Roster>> rosterProperty() {
+        return roster.getReadOnlyProperty();
+    }
+
+    /** Reads who comes next and who is late. */
+    public void readRoster() {
+        background.read(accounts::roster, roster::set);
     }
 
     /** Which games the account is over. */

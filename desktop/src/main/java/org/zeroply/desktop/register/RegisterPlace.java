@@ -11,6 +11,8 @@ import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Diary;
+import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Habit;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Question;
@@ -41,6 +43,18 @@ public final class RegisterPlace implements Place {
         void openTask(long paper, int place);
 
         void judge(List<Long> games);
+
+        /** Opens the plan of a lesson. */
+        void plan(Diary.Entry entry);
+
+        void newLesson(long student);
+
+        void newHomework(long student);
+
+        void showEvent(Event event);
+
+        /** Prints a page for parents. */
+        void term(long student);
 
         /** Reads lists again that name people. */
         void namesChanged();
@@ -166,6 +180,31 @@ public final class RegisterPlace implements Place {
         }
 
         @Override
+        public void plan(Diary.Entry entry) {
+            around.plan(entry);
+        }
+
+        @Override
+        public void newLesson(long student) {
+            around.newLesson(student);
+        }
+
+        @Override
+        public void newHomework(long student) {
+            around.newHomework(student);
+        }
+
+        @Override
+        public void showEvent(Event event) {
+            around.showEvent(event);
+        }
+
+        @Override
+        public void term(long student) {
+            around.term(student);
+        }
+
+        @Override
         public void allAbout() {
             RegisterPlace.this.allAbout();
         }
@@ -222,6 +261,7 @@ public final class RegisterPlace implements Place {
     @Override
     public void focus() {
         model.refresh();
+        model.readRoster();
         // Games may have been judged elsewhere, and papers handed in.
         model.workOut();
         made().focusList();

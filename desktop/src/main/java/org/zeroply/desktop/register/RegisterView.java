@@ -19,6 +19,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Profile;
+import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.RegisterShelf.Listed;
@@ -66,6 +67,7 @@ final class RegisterView extends StackPane {
         empty.setAlignment(Pos.CENTER);
         getChildren().addAll(frame, empty);
         model.listProperty().subscribe(() -> showRoster());
+        model.rosterProperty().subscribe(() -> roster.refresh());
         model.openProperty().subscribe(() -> mark());
         model.groupProperty().subscribe(() -> mark());
         model.profileProperty().subscribe(() -> showPage());
@@ -185,7 +187,7 @@ final class RegisterView extends StackPane {
     }
 
     /** A name with a rating, and what waits below it. */
-    private static final class RosterCell extends ListCell<Row> {
+    private final class RosterCell extends ListCell<Row> {
         @Override
         protected void updateItem(@Nullable Row row, boolean isEmpty) {
             super.updateItem(row, isEmpty);
@@ -197,13 +199,25 @@ final class RegisterView extends StackPane {
             }
             if (row.student() != null) {
                 Listed listed = row.student();
+                Accounts.Roster roster = model.rosterProperty().get().get(listed.id());
+                boolean isLate = roster != null && roster.isLate();
+                String when = roster == null
+                        ? ""
+                        : roster.next()
+                                .map(next -> Texts.of(
+                                        "register.next",
+                                        Texts.of("day." + next.getDayOfWeek()),
+                                        DayField.shown(next.toLocalTime())))
+                                .orElse("");
                 String below = listed.open() > 0
                         ? Texts.of("register.open", listed.open())
-                        : String.join(", ", listed.groups());
+                        : isLate
+                                ? Texts.of("register.late")
+                                : when.isEmpty() ? String.join(", ", listed.groups()) : when;
                 String rating = listed.student().rating() == 0
                         ? ""
                         : Integer.toString(listed.student().rating());
-                setGraphic(cell(listed.name(), rating, below, listed.open() > 0));
+                setGraphic(cell(listed.name(), rating, below, listed.open() > 0 || isLate));
             } else if (row.group() != null) {
                 setGraphic(cell(row.group().name(), Integer.toString(row.group().students()), "", false));
             } else {

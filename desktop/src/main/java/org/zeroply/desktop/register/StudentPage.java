@@ -3,6 +3,10 @@ package org.zeroply.desktop.register;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.zeroply.coaching.Assignment;
+import org.zeroply.coaching.Diary;
+import org.zeroply.coaching.Event;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
@@ -19,6 +23,7 @@ import org.zeroply.task.Skill;
  * @param sittings it rests on
  * @param departures games in which the student left the own repertoire first, and how many had a repertoire
  * @param questions the newest first
+ * @param coming what the diary has for the student
  */
 public record StudentPage(
         Profile profile,
@@ -32,7 +37,8 @@ public record StudentPage(
         Map<String, Level> themes,
         Map<Skill, Level> skills,
         Departed departures,
-        List<Question> questions) {
+        List<Question> questions,
+        Coming coming) {
     /** Which games an account is over. */
     public enum Span {
         ALL,
@@ -50,6 +56,21 @@ public record StudentPage(
     public record Departed(int games, List<At> first) {
         public Departed {
             first = List.copyOf(first);
+        }
+    }
+
+    /**
+     * What the diary has for a student.
+     *
+     * @param next lesson
+     * @param held how many lessons were closed, and the last of them
+     * @param owed homework with something left to do
+     * @param event the next one the student goes to
+     */
+    public record Coming(
+            Optional<Diary.Entry> next, int held, Optional<Lesson> last, List<Assignment> owed, Optional<Event> event) {
+        public Coming {
+            owed = List.copyOf(owed);
         }
     }
 

@@ -15,7 +15,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.coaching.AccountSentences;
+import org.zeroply.coaching.Assignment;
 import org.zeroply.coaching.ClockAccount;
+import org.zeroply.coaching.Diary;
+import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Habit;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Praised;
@@ -23,6 +26,7 @@ import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
 import org.zeroply.coaching.StudentAccount;
 import org.zeroply.desktop.kit.Choices;
+import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.words.Words;
@@ -52,6 +56,17 @@ final class StudentView extends VBox {
 
         /** The student's repertoires. */
         void repertoire(StudentPage.At at);
+
+        void plan(Diary.Entry entry);
+
+        void newLesson(long student);
+
+        void newHomework(long student);
+
+        void showEvent(Event event);
+
+        /** A page for parents. */
+        void term(long student);
 
         void allAbout();
 
@@ -94,7 +109,7 @@ final class StudentView extends VBox {
         } else {
             getChildren().addAll(cards(page), training(account));
         }
-        getChildren().add(foot(page));
+        getChildren().addAll(foot(page), diary(page));
         if (!account.games().isEmpty()) {
             getChildren().add(below(account));
         }
@@ -352,6 +367,72 @@ final class StudentView extends VBox {
             box.getChildren().add(link);
         });
         return box;
+    }
+
+    /** Lessons, homework, the next event. */
+    private Node diary(StudentPage page) {
+        StudentPage.Coming coming = page.coming();
+        long id = page.profile().student().id();
+        VBox lessons = new VBox(5, Widgets.label("section-heading", Texts.of("register.lessons")));
+        coming.next()
+                .ifPresentOrElse(
+                        entry -> {
+                            Hyperlink plan = new Hyperlink(Texts.of(
+                                    "register.nextLesson",
+                                    DayField.weekday(entry.begins().toLocalDate()),
+                                    DayField.shown(entry.begins().toLocalTime())));
+                            plan.setId("student-next");
+                            plan.setOnAction(event -> actions.plan(entry));
+                            lessons.getChildren().add(plan);
+                        },
+                        () -> lessons.getChildren().add(line("soft", Texts.of("register.noLesson"))));
+        coming.last().ifPresent(last -> {
+            String word = last.word().isEmpty() ? last.aim() : last.word();
+            lessons.getChildren().add(line("", Texts.of("register.held", coming.held())));
+            if (!word.isEmpty()) {
+                lessons.getChildren().add(line("soft", Texts.of("register.lastWord", word)));
+            }
+        });
+        Hyperlink fresh = new Hyperlink(Texts.of("register.newLesson"));
+        fresh.setId("student-new-lesson");
+        fresh.setOnAction(event -> actions.newLesson(id));
+        Hyperlink term = new Hyperlink(Texts.of("register.term"));
+        term.setId("student-term");
+        term.setOnAction(event -> actions.term(id));
+        lessons.getChildren().addAll(fresh, term);
+        VBox homework = new VBox(5, Widgets.label("section-heading", Texts.of("register.homework")));
+        for (Assignment each : coming.owed()) {
+            each.of(id)
+                    .ifPresent(part -> homework.getChildren()
+                            .add(line(
+                                    "",
+                                    Texts.of(
+                                            "register.owes",
+                                            each.text(),
+                                            part.state().text(),
+                                            DayField.shown(each.due())))));
+        }
+        if (coming.owed().isEmpty()) {
+            homework.getChildren().add(line("soft", Texts.of("register.noHomework")));
+        }
+        Hyperlink set = new Hyperlink(Texts.of("register.setHomework"));
+        set.setId("student-homework");
+        set.setOnAction(event -> actions.newHomework(id));
+        homework.getChildren().add(set);
+        VBox events = new VBox(5, Widgets.label("section-heading", Texts.of("register.event")));
+        coming.event()
+                .ifPresentOrElse(
+                        event -> {
+                            Hyperlink show = new Hyperlink(
+                                    Texts.of("register.nextEvent", event.name(), DayField.shown(event.from())));
+                            show.setId("student-event");
+                            show.setOnAction(clicked -> actions.showEvent(event));
+                            events.getChildren().add(show);
+                        },
+                        () -> events.getChildren().add(line("soft", Texts.of("register.noEvent"))));
+        Folding diary = new Folding(COLUMN, lessons, homework, events);
+        diary.getStyleClass().add("register-foot");
+        return diary;
     }
 
     // ---- further down

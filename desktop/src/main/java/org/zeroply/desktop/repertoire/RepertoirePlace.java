@@ -59,6 +59,14 @@ public final class RepertoirePlace implements Place {
         return desk.soundness();
     }
 
+    /** Opens a repertoire, if it is still there. */
+    public void open(long repertoire) {
+        model.listProperty().get().stream()
+                .filter(each -> each.id() == repertoire)
+                .findFirst()
+                .ifPresent(model::open);
+    }
+
     /** Opens the repertoire that a game left, where it left it. */
     public void show(Departed departed) {
         desk.show(departed);

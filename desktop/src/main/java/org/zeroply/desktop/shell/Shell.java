@@ -39,6 +39,8 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.coaching.Diary;
+import org.zeroply.coaching.Event;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
@@ -58,14 +60,18 @@ import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.desktop.lessons.DiaryModel;
+import org.zeroply.desktop.lessons.LessonDesk;
 import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.playout.PlayOutView;
 import org.zeroply.desktop.reading.ReadingPlace;
+import org.zeroply.desktop.register.Accounts;
 import org.zeroply.desktop.register.RegisterPlace;
 import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.desktop.repertoire.GameDepartures;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.task.TasksPlace;
+import org.zeroply.desktop.today.TodayPlace;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
@@ -105,6 +111,8 @@ public final class Shell extends StackPane {
     private final RepertoirePlace repertoirePlace;
     private final TasksPlace tasksPlace;
     private final RegisterPlace registerPlace;
+    private final LessonDesk lessons;
+    private final TodayPlace todayPlace;
     private final List<Place> places;
     private final TakingIn takingIn;
     private final Forms forms;
@@ -165,8 +173,17 @@ public final class Shell extends StackPane {
                 around::setUpTask);
         registerPlace = new RegisterPlace(
                 workbook, background, calculator.analystName(), machine.clock(), files, sheets, around);
-        places = List.of(gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
-        place = gamesPlace;
+        lessons = new LessonDesk(
+                new DiaryModel(workbook, background, machine.clock()),
+                workbook,
+                background,
+                new Accounts(workbook, calculator.analystName(), machine.clock()),
+                files,
+                sheets,
+                around);
+        todayPlace = new TodayPlace(workbook, background, lessons, sheets, around);
+        places = List.of(todayPlace, gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
+        place = todayPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
         forms = new Forms(reading, settings, sheets, takingIn::newFrom, this::playOut);
         failures = new Failures(reading, desk, sheets);
@@ -181,7 +198,7 @@ public final class Shell extends StackPane {
 
     private void build() {
         getStyleClass().add("shell");
-        BorderPane frame = new BorderPane(stage, bar(), null, status, railPane());
+        BorderPane frame = new BorderPane(stage, new VBox(bar(), lessons.bar()), null, status, railPane());
         overlay.setPickOnBounds(false);
         overlay.getChildren().add(field.list());
         getChildren().addAll(frame, overlay);
@@ -202,13 +219,15 @@ public final class Shell extends StackPane {
         repertoirePlace.model().refresh();
         tasksPlace.model().refresh();
         applyLook();
-        go(gamesPlace);
+        go(todayPlace);
+        lessons.model().begin();
         games.refresh();
         games.index();
         desk.backUpDaily();
         desk.warnOfPlace();
         tasksPlace.offerLeftSitting();
-        // The first focus is set by the window when it opens; the place takes it over right after, unless something was asked
+        // The first focus is set by the window when it opens; the place takes it over right after, unless something was
+        // asked
         // meanwhile.
         FxThread.later(() -> {
             if (top() == null) {
@@ -368,6 +387,19 @@ public final class Shell extends StackPane {
     private void listen() {
         background.setOnFailure(this::failed);
         games.setOnListChanged(this::listChanged);
+        // What the day brings stays true while games come in, are judged, and people are edited.
+        readingPlace
+                .judgingDesk()
+                .queue()
+                .gamesProperty()
+                .subscribe((before, now) -> todayPlace.model().refresh());
+        registerPlace
+                .model()
+                .listProperty()
+                .subscribe((before, now) -> todayPlace.model().refresh());
+        lessons.model()
+                .changesProperty()
+                .subscribe((before, now) -> registerPlace.model().workOut());
         for (Place each : places) {
             each.undoProperty().subscribe(now -> showUndo());
             each.headingProperty().subscribe(now -> showTitle());
@@ -523,7 +555,12 @@ public final class Shell extends StackPane {
 
     /** What places ask of each other goes through here. */
     private final class AroundPlaces
-            implements GamesPlace.Around, ReadingPlace.Around, RegisterPlace.Around, Offers.Chosen {
+            implements GamesPlace.Around,
+                    ReadingPlace.Around,
+                    RegisterPlace.Around,
+                    LessonDesk.Around,
+                    TodayPlace.Around,
+                    Offers.Chosen {
         @Override
         public void open(long game) {
             openGame(game);
@@ -600,12 +637,56 @@ public final class Shell extends StackPane {
             games.refresh();
             repertoirePlace.model().refresh();
             tasksPlace.model().refresh();
+            lessons.model().begin();
         }
 
         @Override
         public void openAt(long game, int ply) {
             reading.open(game, ply);
             go(readingPlace);
+        }
+
+        @Override
+        public void openRepertoire(long repertoire) {
+            go(repertoirePlace);
+            repertoirePlace.open(repertoire);
+        }
+
+        @Override
+        public void showStudentPage(String name) {
+            go(registerPlace);
+            registerPlace.model().openNamed(name);
+        }
+
+        @Override
+        public Node beginnings() {
+            return gamesPlace.beginnings();
+        }
+
+        @Override
+        public void plan(Diary.Entry entry) {
+            lessons.plan(entry);
+        }
+
+        @Override
+        public void newLesson(long student) {
+            lessons.forms().newLesson(lessons.model().today(), List.of(student), lessons::plan);
+        }
+
+        @Override
+        public void newHomework(long student) {
+            StudentPage.At open = inSight();
+            lessons.forms().newHomework(List.of(student), 0, open.game(), nameInSight());
+        }
+
+        @Override
+        public void showEvent(Event event) {
+            lessons.showEvent(event);
+        }
+
+        @Override
+        public void term(long student) {
+            lessons.term(student);
         }
 
         @Override
@@ -800,6 +881,7 @@ public final class Shell extends StackPane {
                                 "command.sums",
                                 "Alt+Q",
                                 () -> readingPlace.judgingDesk().showSums(playerInSight())))));
+        everywhere.addAll(Command.group("group.lesson", lessons.everywhere()));
         everywhere.addAll(Command.group("group.workbook", ofWorkbook()));
         everywhere.addAll(Command.group("group.window", ofWindow()));
         everywhere.forEach(command -> commands.add(new Offers.Placed(null, command)));
@@ -922,6 +1004,7 @@ public final class Shell extends StackPane {
             repertoirePlace.model().refresh();
             tasksPlace.model().refresh();
             registerPlace.model().refresh();
+            lessons.model().begin();
             games.refresh();
         });
     }

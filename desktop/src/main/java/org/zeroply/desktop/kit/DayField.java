@@ -1,4 +1,4 @@
-package org.zeroply.desktop.lessons;
+package org.zeroply.desktop.kit;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -8,7 +8,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameDate;
 
 /** Days and times as they are typed and shown. */
@@ -30,7 +29,9 @@ public final class DayField {
         try {
             if (dayAndMonth.matches()) {
                 LocalDate day = LocalDate.of(
-                        today.getYear(), Integer.parseInt(dayAndMonth.group(2)), Integer.parseInt(dayAndMonth.group(1)));
+                        today.getYear(),
+                        Integer.parseInt(dayAndMonth.group(2)),
+                        Integer.parseInt(dayAndMonth.group(1)));
                 return Optional.of(day.isBefore(today.minusMonths(6)) ? day.plusYears(1) : day);
             }
         } catch (DateTimeException none) {
@@ -39,7 +40,9 @@ public final class DayField {
         List<GameDate> read = GameDate.read(bare);
         return read.size() == 1 && read.getFirst().day() > 0
                 ? Optional.of(LocalDate.of(
-                        read.getFirst().year(), read.getFirst().month(), read.getFirst().day()))
+                        read.getFirst().year(),
+                        read.getFirst().month(),
+                        read.getFirst().day()))
                 : Optional.empty();
     }
 

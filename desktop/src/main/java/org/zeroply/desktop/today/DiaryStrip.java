@@ -1,0 +1,134 @@
+package org.zeroply.desktop.today;
+
+import java.time.DayOfWeek;
+import java.util.List;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.geometry.VPos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.RowConstraints;
+import javafx.scene.layout.StackPane;
+import org.zeroply.coaching.Event;
+import org.zeroply.desktop.kit.DayField;
+import org.zeroply.desktop.kit.Texts;
+import org.zeroply.desktop.kit.Widgets;
+
+/** Six weeks at a look: lessons as bars by their minutes, homework that is due, events. */
+final class DiaryStrip extends GridPane {
+    private static final double NAMES = 74;
+    private static final double BARS = 26;
+    private static final double TALLEST = 120;
+
+    DiaryStrip() {
+        getStyleClass().add("diary-strip");
+        setId("diary-strip");
+    }
+
+    void show(List<TodayPage.Day> days) {
+        getChildren().clear();
+        getColumnConstraints().setAll(new ColumnConstraints(NAMES));
+        getRowConstraints()
+                .setAll(
+                        new RowConstraints(16),
+                        new RowConstraints(20),
+                        new RowConstraints(30),
+                        new RowConstraints(20),
+                        new RowConstraints(22));
+        String[] names = {"strip.days", "strip.lessons", "strip.due", "strip.events"};
+        for (int row = 0; row < names.length; row++) {
+            add(Widgets.label("soft", Texts.of(names[row])), 0, row + 1);
+        }
+        for (int i = 0; i < days.size(); i++) {
+            ColumnConstraints column = new ColumnConstraints(0, 26, Double.MAX_VALUE);
+            column.setHgrow(Priority.ALWAYS);
+            column.setFillWidth(true);
+            getColumnConstraints().add(column);
+            day(i, days.get(i));
+        }
+        events(days);
+    }
+
+    private void day(int at, TodayPage.Day day) {
+        if (at % 7 == 0) {
+            Label week =
+                    Widgets.label("strip-week", at == 0 ? Texts.of("strip.today") : Texts.of("strip.week", at / 7));
+            week.setMinWidth(Region.USE_PREF_SIZE);
+            add(week, at + 1, 0, 7, 1);
+        }
+        boolean isFirst = day.day().getDayOfMonth() == 1;
+        Label number = Widgets.label(
+                at == 0 || isFirst ? "strip-now" : "strip-day",
+                Integer.toString(day.day().getDayOfMonth()));
+        number.setMinWidth(0);
+        cell(number, at, 1, day);
+        HBox bars = new HBox(2);
+        bars.setAlignment(Pos.BOTTOM_CENTER);
+        for (int minutes : day.minutes().subList(0, Math.min(3, day.minutes().size()))) {
+            Region bar = new Region();
+            bar.getStyleClass().add("strip-bar");
+            double height = Math.clamp(BARS * minutes / TALLEST, 5, BARS);
+            bar.setMinSize(4, height);
+            bar.setMaxSize(4, height);
+            bars.getChildren().add(bar);
+        }
+        cell(bars, at, 2, day);
+        Label due = Widgets.label("strip-due", day.due() == 0 ? "" : Integer.toString(day.due()));
+        due.setVisible(day.due() > 0);
+        cell(due, at, 3, day);
+    }
+
+    private void cell(Node content, int at, int row, TodayPage.Day day) {
+        StackPane cell = new StackPane(content);
+        cell.setMinWidth(0);
+        cell.getStyleClass().add("strip-cell");
+        boolean isWeekend = day.day().getDayOfWeek().compareTo(DayOfWeek.SATURDAY) >= 0;
+        if (isWeekend) {
+            cell.getStyleClass().add("strip-weekend");
+        }
+        StackPane.setAlignment(content, row == 2 ? Pos.BOTTOM_CENTER : Pos.CENTER);
+        Tooltip.install(cell, new Tooltip(told(day)));
+        cell.setAccessibleText(told(day));
+        add(cell, at + 1, row);
+    }
+
+    private static String told(TodayPage.Day day) {
+        String events = day.events().stream().map(Event::name).collect(Collectors.joining(", "));
+        return Texts.of(
+                "strip.told",
+                DayField.weekday(day.day()),
+                day.minutes().size(),
+                day.minutes().stream().mapToInt(Integer::intValue).sum(),
+                day.due(),
+                events.isEmpty() ? Texts.of("strip.noEvent") : events);
+    }
+
+    private void events(List<TodayPage.Day> days) {
+        for (int i = 0; i < days.size(); i++) {
+            for (Event event : days.get(i).events()) {
+                boolean isFirst = i == 0 || !days.get(i - 1).events().contains(event);
+                if (isFirst) {
+                    int to = i;
+                    while (to + 1 < days.size() && days.get(to + 1).events().contains(event)) {
+                        to++;
+                    }
+                    Region line = new Region();
+                    line.getStyleClass().add("strip-event-line");
+                    line.setMaxHeight(4);
+                    GridPane.setValignment(line, VPos.BOTTOM);
+                    add(line, i + 1, 4, to - i + 1, 1);
+                    Label name = Widgets.label("strip-event", event.name());
+                    name.setMinWidth(0);
+                    int room = Math.min(8, days.size() - i);
+                    add(name, i + 1, 4, room, 1);
+                }
+            }
+        }
+    }
+}
