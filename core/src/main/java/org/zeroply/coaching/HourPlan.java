@@ -146,7 +146,7 @@ public final class HourPlan {
         return all.size();
     }
 
-    /** Two tasks for one student; one each, at the same time, for several. */
+    /** Two tasks for one student; for several one each at the same time, twice. */
     private static void tasks(Filling filling, List<Theme> themes) {
         if (themes.size() == 1) {
             themes.getFirst().tasks().stream()
@@ -159,21 +159,25 @@ public final class HourPlan {
                             Words.of("hour.task", Words.share(at.chance())))));
             return;
         }
-        List<Theme> having =
-                themes.stream().filter(theme -> !theme.tasks().isEmpty()).toList();
-        if (!having.isEmpty()) {
-            At first = having.getFirst().tasks().getFirst();
+        for (int round = 0; round < Teaching.TASKS; round++) {
+            int at = round;
+            List<Theme> having =
+                    themes.stream().filter(theme -> theme.tasks().size() > at).toList();
+            if (having.isEmpty()) {
+                return;
+            }
+            At first = having.getFirst().tasks().get(at);
             filling.add(Block.of(
                     Block.Kind.TASK,
                     having.stream()
-                            .mapToInt(theme -> minutes(theme.tasks().getFirst()))
+                            .mapToInt(theme -> minutes(theme.tasks().get(at)))
                             .max()
                             .orElseThrow(),
                     having.stream()
                             .map(theme -> Words.of(
                                     "hour.each",
                                     theme.student(),
-                                    theme.tasks().getFirst().title()))
+                                    theme.tasks().get(at).title()))
                             .collect(Collectors.joining("; ")),
                     new Block.Material(Ref.PAPER, first.paper(), first.place()),
                     Words.of("hour.tasks")));

@@ -24,13 +24,10 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.register.Accounts;
 import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.notation.Language;
-import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Position;
 import org.zeroply.store.PaperShelf;
-import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.Workbook;
-import org.zeroply.store.WorkbookException;
 import org.zeroply.task.Task;
 import org.zeroply.task.Theme;
 import org.zeroply.work.Cancel;
@@ -64,7 +61,7 @@ final class Filling {
                 break;
             }
             StudentPage page = accounts.page(student, StudentPage.Span.ALL, Progress.SILENT, cancel);
-            theme(page, lesson.students().size() == 1 ? Teaching.TASKS : 1, cancel)
+            theme(page, cancel)
                     .ifPresent(themes::add);
             lines.addAll(lines(page));
             back.addAll(back(page.profile()));
@@ -107,7 +104,7 @@ final class Filling {
     }
 
     /** The first habit in the training order with what trains it. */
-    private Optional<HourPlan.Theme> theme(StudentPage page, int tasks, Cancel cancel) {
+    private Optional<HourPlan.Theme> theme(StudentPage page, Cancel cancel) {
         StudentAccount account = page.account();
         if (account.training().isEmpty()) {
             return Optional.empty();
@@ -121,7 +118,7 @@ final class Filling {
                 Texts.of("hour.first", habit.key().text(), AccountSentences.cost(habit)),
                 habit.telling().stream().map(moment -> shown(moment, names)).toList(),
                 example(habit.key(), profile, cancel),
-                tasks(profile.student().id(), account.training(), tasks),
+                tasks(profile.student().id(), account.training(), Teaching.TASKS),
                 account.lastChances().stream().reduce((first, second) -> second).map(moment -> shown(moment, names))));
     }
 
@@ -201,35 +198,6 @@ final class Filling {
                 .map(each -> new HourPlan.Due(each.id(), each.title().name(), left))
                 .stream()
                 .toList();
-    }
-
-    /** What a block's material is called, such as "20.Bc4 against Marrow"; empty if it is not there any more. */
-    static String called(Workbook workbook, Block.Material material, Language language) {
-        try {
-            return switch (material.what()) {
-                case GAME -> {
-                    var game = workbook.games().read(material.number());
-                    List<Integer> main = game.tree().mainLine();
-                    yield material.at() >= 0 && material.at() < main.size()
-                            ? MoveNames.of(game.tree(), main.get(material.at()), language)
-                            : game.tags().known("White") + " – " + game.tags().known("Black");
-                }
-                case PAPER ->
-                    workbook.papers()
-                            .row(material.number())
-                            .map(PaperShelf.Listed::name)
-                            .orElse("");
-                case REPERTOIRE ->
-                    workbook.repertoires()
-                            .row(material.number())
-                            .map(RepertoireShelf.Listed::name)
-                            .orElse("");
-                case HOMEWORK -> workbook.diary().homework(material.number()).text();
-                case STUDENT, LESSON -> "";
-            };
-        } catch (WorkbookException gone) {
-            return "";
-        }
     }
 
     /** Whether something of that kind can be opened. */

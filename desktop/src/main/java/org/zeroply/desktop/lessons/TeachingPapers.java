@@ -45,7 +45,7 @@ final class TeachingPapers {
         this.workbook = workbook;
     }
 
-    private String names(List<Long> students) {
+    String names(List<Long> students) {
         return students.stream().map(this::name).collect(Collectors.joining(", "));
     }
 

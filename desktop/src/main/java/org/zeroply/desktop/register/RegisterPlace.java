@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Diary;
 import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Habit;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Question;
 import org.zeroply.desktop.kit.Background;
@@ -46,6 +47,9 @@ public final class RegisterPlace implements Place {
 
         /** Opens the plan of a lesson. */
         void plan(Diary.Entry entry);
+
+        /** Opens a lesson that was held. */
+        void openLesson(Lesson lesson);
 
         void newLesson(long student);
 
@@ -182,6 +186,11 @@ public final class RegisterPlace implements Place {
         @Override
         public void plan(Diary.Entry entry) {
             around.plan(entry);
+        }
+
+        @Override
+        public void openLesson(Lesson lesson) {
+            around.openLesson(lesson);
         }
 
         @Override

@@ -20,6 +20,7 @@ import org.zeroply.coaching.ClockAccount;
 import org.zeroply.coaching.Diary;
 import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Habit;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Levels.Level;
 import org.zeroply.coaching.Praised;
 import org.zeroply.coaching.Profile;
@@ -58,6 +59,8 @@ final class StudentView extends VBox {
         void repertoire(StudentPage.At at);
 
         void plan(Diary.Entry entry);
+
+        void openLesson(Lesson lesson);
 
         void newLesson(long student);
 
@@ -388,7 +391,13 @@ final class StudentView extends VBox {
                         () -> lessons.getChildren().add(line("soft", Texts.of("register.noLesson"))));
         coming.last().ifPresent(last -> {
             String word = last.word().isEmpty() ? last.aim() : last.word();
-            lessons.getChildren().add(line("", Texts.of("register.held", coming.held())));
+            Hyperlink held = new Hyperlink(Texts.of(
+                    "register.held",
+                    coming.held(),
+                    DayField.shown(last.when().start().toLocalDate())));
+            held.setId("student-last");
+            held.setOnAction(event -> actions.openLesson(last));
+            lessons.getChildren().add(held);
             if (!word.isEmpty()) {
                 lessons.getChildren().add(line("soft", Texts.of("register.lastWord", word)));
             }
@@ -431,7 +440,7 @@ final class StudentView extends VBox {
                         },
                         () -> events.getChildren().add(line("soft", Texts.of("register.noEvent"))));
         Folding diary = new Folding(COLUMN, lessons, homework, events);
-        diary.getStyleClass().add("register-foot");
+        diary.getStyleClass().add("register-diary");
         return diary;
     }
 

@@ -41,6 +41,7 @@ import javafx.scene.shape.SVGPath;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Diary;
 import org.zeroply.coaching.Event;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
@@ -666,6 +667,11 @@ public final class Shell extends StackPane {
         @Override
         public void plan(Diary.Entry entry) {
             lessons.plan(entry);
+        }
+
+        @Override
+        public void openLesson(Lesson lesson) {
+            lessons.plan(lesson);
         }
 
         @Override
