@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Objects;
 import javafx.scene.control.CheckBox;
@@ -24,7 +25,7 @@ import org.zeroply.coaching.Student;
 /** A week of a coach through the real window, from a game that comes in to the plan to an event. */
 @SuppressWarnings("NullAway.Init")
 class WeekTest extends AtTheWindow {
-    private static final LocalDate TODAY = LocalDate.of(2026, 11, 24);
+    private static final LocalDate TODAY = LocalDate.now(ZoneId.systemDefault());
     private static final String LOST = """
             [White "Quillan, Rhea"]
             [Black "Oake, Tamsin"]
@@ -49,7 +50,7 @@ class WeekTest extends AtTheWindow {
 
     @Test
     void aWeekFromAGameThatComesInToTheWayToAnEvent() throws IOException {
-        stand = Stand.steady(folder, false, 1280, 800);
+        stand = new Stand(folder, false, 1280, 800);
         // The student is on the list, and a lost game comes in.
         long rhea = stand.workbook().register().add(Profile.of(new Student(0, "Quillan, Rhea", 1650)), "add");
         Stand.onStage(() -> {

@@ -67,7 +67,8 @@ class WindowTest extends AtTheWindow {
             ZeroPlyApp.fillWithSample(book);
         }
         byte[] bytes = Files.readAllBytes(damaged);
-        Arrays.fill(bytes, bytes.length / 2, bytes.length / 2 + 9_000, (byte) 0x5A);
+        int at = bytes.length / 3 * 2;
+        Arrays.fill(bytes, at, at + 40_000, (byte) 0x5A);
         Files.write(damaged, bytes);
         Stand.onStage(() -> {
             stand.window().open(damaged);

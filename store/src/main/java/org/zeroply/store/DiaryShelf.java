@@ -2,6 +2,7 @@ package org.zeroply.store;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalLong;
 import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Assignment;
 import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Lesson;
@@ -32,6 +34,49 @@ public final class DiaryShelf {
     /** The lessons with a student, all that ever were, by their first day. */
     public List<Lesson> lessonsWith(long student) {
         return with(Kinds.LESSON, student);
+    }
+
+    /**
+     * The last day of each student with a lesson in a span of days, both included. Times of a series count wherever no lesson
+     * of their own stands for them.
+     */
+    public Map<Long, LocalDate> lastSeen(LocalDate from, LocalDate to) {
+        return workbook.read(handle -> {
+            Ids ids = new Ids(handle);
+            Map<Long, LocalDate> seen = new HashMap<>();
+            handle.createQuery("select id, content from lesson where hidden = 0 and last >= ? and first <= ?")
+                    .bind(0, from.toString())
+                    .bind(1, to.toString())
+                    .map((rows, context) -> rows.getString(2))
+                    .forEach(content -> {
+                        LocalDate day = lastDay(content, from, to);
+                        // Only who takes part is of interest, so the text is not parsed for it.
+                        for (int at = content.indexOf(STUDENT); day != null && at >= 0; ) {
+                            int end = content.indexOf('\n', at + 1);
+                            long uid = Long.parseLong(content.substring(at + STUDENT.length(), end));
+                            seen.merge(ids.of(Ref.STUDENT, uid), day, (one, other) -> one.isAfter(other) ? one : other);
+                            at = content.indexOf(STUDENT, end);
+                        }
+                    });
+            return seen;
+        });
+    }
+
+    private static final String STUDENT = "\nstudent\t";
+
+    /** The last day on which a lesson takes place in a span; null for none. */
+    private static @Nullable LocalDate lastDay(String content, LocalDate from, LocalDate to) {
+        try {
+            if (content.contains("\nrepeat\t")) {
+                List<LocalDateTime> times = Kinds.LESSON.parse(content).when().times(from, to);
+                return times.isEmpty() ? null : times.getLast().toLocalDate();
+            }
+            int day = content.indexOf('\t') + 1;
+            LocalDate on = LocalDate.parse(content.substring(day, day + 10));
+            return on.isBefore(from) || on.isAfter(to) ? null : on;
+        } catch (WorkbookException | IllegalArgumentException | DateTimeException damaged) {
+            return null;
+        }
     }
 
     /** Lessons that have begun and are not closed. */

@@ -23,18 +23,19 @@ final class FirstCards extends HBox {
 
     private final Button away;
 
-    FirstCards(Deeds deeds) {
+    /** @param id how the ids of its parts begin */
+    FirstCards(String id, Deeds deeds) {
         super(12);
-        setId("first-cards");
+        setId(id + "-cards");
         getStyleClass().add("first-cards");
         setAlignment(Pos.TOP_LEFT);
         getChildren()
                 .addAll(List.of(
-                        card("takeIn", deeds.takeIn()),
-                        card("judged", deeds.judged()),
-                        card("sit", deeds.sit()),
-                        card("student", deeds.student())));
-        away = Widgets.quietButton("first.away", "first-away", deeds.away());
+                        card(id, "takeIn", deeds.takeIn()),
+                        card(id, "judged", deeds.judged()),
+                        card(id, "sit", deeds.sit()),
+                        card(id, "student", deeds.student())));
+        away = Widgets.quietButton("first.away", id + "-away", deeds.away());
         away.setMinWidth(USE_PREF_SIZE);
         getChildren().add(away);
     }
@@ -44,11 +45,11 @@ final class FirstCards extends HBox {
         Widgets.present(away, false);
     }
 
-    private static VBox card(String key, Runnable deed) {
+    private static VBox card(String id, String key, Runnable deed) {
         Label text = Widgets.wrapped("soft");
         text.setText(Texts.of("first." + key + ".text"));
         VBox card = new VBox(3, Widgets.label("strong", Texts.of("first." + key)), text);
-        card.setId("first-" + key);
+        card.setId(id + "-" + key);
         card.getStyleClass().add("first-card");
         card.setPrefWidth(220);
         card.setMinWidth(0);

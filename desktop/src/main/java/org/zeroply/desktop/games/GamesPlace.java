@@ -127,16 +127,24 @@ public final class GamesPlace implements Place {
 
     /** Four ways to begin, for a page that has nothing else to say. */
     public Node beginnings() {
-        FirstCards cards = new FirstCards(new FirstCards.Deeds(
-                around::takeIn, around::showJudged, around::sitTask, around::showStudent, () -> {}));
+        FirstCards cards = new FirstCards(
+                "begin",
+                new FirstCards.Deeds(
+                        around::takeIn, around::showJudged, around::sitTask, around::showStudent, () -> {}));
         cards.withoutAway();
         return cards;
     }
 
     private FirstCards firstCards() {
         BooleanProperty wanted = around.firstCards();
-        FirstCards cards = new FirstCards(new FirstCards.Deeds(
-                around::takeIn, around::showJudged, around::sitTask, around::showStudent, () -> wanted.set(false)));
+        FirstCards cards = new FirstCards(
+                "first",
+                new FirstCards.Deeds(
+                        around::takeIn,
+                        around::showJudged,
+                        around::sitTask,
+                        around::showStudent,
+                        () -> wanted.set(false)));
         wanted.subscribe(now -> Widgets.present(cards, now));
         return cards;
     }

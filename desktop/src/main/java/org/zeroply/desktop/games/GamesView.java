@@ -325,6 +325,8 @@ public final class GamesView extends VBox {
     }
 
     public void focusList() {
+        // The games may have been there before the list was made.
+        choose();
         table.requestFocus();
     }
 }

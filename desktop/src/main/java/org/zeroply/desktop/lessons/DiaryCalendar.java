@@ -70,8 +70,7 @@ final class DiaryCalendar {
         for (Event event : workbook.diary().events(from, to)) {
             days.add(new CalendarFile.Days(
                     uid("event", event.id()), event.from(), event.to(), event.name(), event.place(), event.pace()));
-            for (EventSheet.Goes goes :
-                    goers.apply(event.id())) {
+            for (EventSheet.Goes goes : goers.apply(event.id())) {
                 EventPlan way = EventPlan.of(event, goes.goer(), goes.needs(), model.today());
                 for (EventPlan.Week week : way.weeks()) {
                     String shares = week.minutes().entrySet().stream()

@@ -61,8 +61,7 @@ final class Filling {
                 break;
             }
             StudentPage page = accounts.page(student, StudentPage.Span.ALL, Progress.SILENT, cancel);
-            theme(page, cancel)
-                    .ifPresent(themes::add);
+            theme(page, cancel).ifPresent(themes::add);
             lines.addAll(lines(page));
             back.addAll(back(page.profile()));
             progress.at((double) ++done / lesson.students().size(), done);

@@ -485,17 +485,21 @@ public final class LessonDesk {
         Optional<Path> target = files.toWrite(FileChoice.Purpose.WRITE_CALENDAR, Texts.of("calendar.file"));
         if (target.isPresent()) {
             background.read(
-                    () -> calendar.write(event -> goers(event, Progress.SILENT, new Cancel()).goers()),
+                    () -> calendar.write(
+                            event -> goers(event, Progress.SILENT, new Cancel()).goers()),
                     text -> papers.text(target, text));
         }
     }
 
     private void importCalendar() {
         for (Path file : files.toRead(FileChoice.Purpose.READ_CALENDAR)) {
-            background.run(Texts.of("calendar.reading", file.getFileName()), (progress, cancel) -> calendar.read(file), said -> {
-                model.begin();
-                sheets.show(Texts.of("calendar.title"), Widgets.paragraph(said), List.of());
-            });
+            background.run(
+                    Texts.of("calendar.reading", file.getFileName()),
+                    (progress, cancel) -> calendar.read(file),
+                    said -> {
+                        model.begin();
+                        sheets.show(Texts.of("calendar.title"), Widgets.paragraph(said), List.of());
+                    });
         }
     }
 

@@ -32,8 +32,19 @@ import org.zeroply.work.Progress;
 /** What the window shows where a workbook could not be opened: what is the matter, and every way on from there. */
 public final class RefusedPage extends StackPane {
     /** What a rescue tells of, in this order. */
-    private static final List<String> PARTS =
-            List.of("game", "repertoire", "paper", "student", "sitting", "report", "study", "waiting");
+    private static final List<String> PARTS = List.of(
+            "game",
+            "repertoire",
+            "paper",
+            "student",
+            "sitting",
+            "report",
+            "question",
+            "lesson",
+            "homework",
+            "event",
+            "study",
+            "waiting");
 
     private static final int MOST_NAMED = 12;
 

@@ -66,9 +66,8 @@ final class TodayReader {
         this.language = language;
         profiles = workbook.register().all();
         profiles.forEach(each -> names.put(each.student().id(), each.student().name()));
-        LocalDate from = today.minusDays(LOOKED_BACK);
         LocalDate to = today.plusDays(Teaching.EVENTS_AHEAD);
-        entries = Diary.between(workbook.diary().lessons(from, to), from, to, here);
+        entries = Diary.between(workbook.diary().lessons(today, to), today, to, here);
         homework = arrived(workbook.diary().homework(today, to));
         events = workbook.diary().events(today, to);
     }
@@ -296,18 +295,9 @@ final class TodayReader {
     }
 
     private List<Line> notSeen() {
-        Map<Long, LocalDate> last = new HashMap<>();
+        Map<Long, LocalDate> last = workbook.diary().lastSeen(today.minusDays(LOOKED_BACK), today.minusDays(1));
         Set<Long> comes = new HashSet<>();
-        for (Diary.Entry entry : entries) {
-            LocalDate day = entry.begins().toLocalDate();
-            for (long student : entry.lesson().students()) {
-                if (day.isBefore(today)) {
-                    last.merge(student, day, (one, other) -> one.isAfter(other) ? one : other);
-                } else {
-                    comes.add(student);
-                }
-            }
-        }
+        entries.forEach(entry -> comes.addAll(entry.lesson().students()));
         return last.entrySet().stream()
                 .filter(entry -> !comes.contains(entry.getKey()) && names.containsKey(entry.getKey()))
                 .filter(entry -> ChronoUnit.DAYS.between(entry.getValue(), today) >= Teaching.NOT_SEEN)

@@ -90,7 +90,12 @@ class LessonDeskTest extends OnAWorkbook {
         model.redo();
         assertThat(workbook.diary().lesson(lesson.id()).isClosed()).isTrue();
         model.advance(workbook.diary().homeworkWith(ida).getFirst(), ida);
-        assertThat(workbook.diary().homeworkWith(ida).getFirst().parts().getFirst().state())
+        assertThat(workbook.diary()
+                        .homeworkWith(ida)
+                        .getFirst()
+                        .parts()
+                        .getFirst()
+                        .state())
                 .isEqualTo(Assignment.State.OUT);
     }
 
@@ -144,7 +149,8 @@ class LessonDeskTest extends OnAWorkbook {
         Path file = Files.writeString(folder.resolve("hours.ics"), text);
         String said = calendar().read(file);
         assertThat(said)
-                .contains("hours.ics: 2 lessons were added", "One names nobody", "One entry of whole days was left out");
+                .contains(
+                        "hours.ics: 2 lessons were added", "One names nobody", "One entry of whole days was left out");
         Lesson taken = workbook.diary().lessonsWith(ida).getFirst();
         assertThat(taken.outside()).isEqualTo("a@elsewhere");
         assertThat(taken.when().times(TODAY, TODAY.plusWeeks(9))).hasSize(6);
@@ -186,10 +192,12 @@ class LessonDeskTest extends OnAWorkbook {
                 .contains("After the lesson", "Look twice.", "2.c4 once more", "May I castle? – Not yet.", "Awake.")
                 .contains("<svg")
                 .doesNotContain("minutes)");
-        assertThat(TeachingPages.html(papers.afterTheLesson(held, true, Language.ENGLISH))).contains("(10 minutes)");
+        assertThat(TeachingPages.html(papers.afterTheLesson(held, true, Language.ENGLISH)))
+                .contains("(10 minutes)");
         assertThat(papers.minutesTaught(TODAY.minusDays(1), TODAY.plusDays(1), true))
                 .isEqualTo("month,student,minutes\r\n2026-11,\"Brandt, Ida\",11\r\n");
-        assertThat(papers.minutesTaught(TODAY.minusDays(1), TODAY.plusDays(1), false)).doesNotContain("Brandt");
+        assertThat(papers.minutesTaught(TODAY.minusDays(1), TODAY.plusDays(1), false))
+                .doesNotContain("Brandt");
     }
 
     @Test

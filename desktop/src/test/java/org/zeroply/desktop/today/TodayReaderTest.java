@@ -60,11 +60,7 @@ class TodayReaderTest extends OnAWorkbook {
 
     private long lesson(LocalDateTime start, long... students) {
         return workbook.diary()
-                .add(
-                        Lesson.of(
-                                Arrays.stream(students).boxed().toList(),
-                                When.once(start, HERE, 60)),
-                        "add");
+                .add(Lesson.of(Arrays.stream(students).boxed().toList(), When.once(start, HERE, 60)), "add");
     }
 
     private long words(String text, LocalDate set, LocalDate due, long student) {
@@ -117,7 +113,10 @@ class TodayReaderTest extends OnAWorkbook {
         long done = lesson(TODAY.atTime(8, 0), ida);
         workbook.diary()
                 .save(
-                        workbook.diary().lesson(done).begin(CLOCK.instant()).close(CLOCK.instant().plusSeconds(60)),
+                        workbook.diary()
+                                .lesson(done)
+                                .begin(CLOCK.instant())
+                                .close(CLOCK.instant().plusSeconds(60)),
                         "close");
         LocalDateTime weekly = TODAY.plusDays(2).atTime(17, 0);
         workbook.diary()
@@ -130,14 +129,16 @@ class TodayReaderTest extends OnAWorkbook {
         assertThat(lines(Kind.PLANS))
                 .extracting(TodayPage.Line::more)
                 .containsExactly("Thursday, 26 November, 17:00, 45 minutes");
-        assertThat(page().days().stream().filter(day -> !day.minutes().isEmpty()).count())
+        assertThat(page().days().stream()
+                        .filter(day -> !day.minutes().isEmpty())
+                        .count())
                 .isEqualTo(5);
     }
 
     @Test
     void aPaperThatWasHandedInIsBackWhoeverTookItIn() {
-        Task task = Task.of(
-                TaskKind.CALCULATE, GameTree.of(Fen.position("6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1")), null);
+        Task task =
+                Task.of(TaskKind.CALCULATE, GameTree.of(Fen.position("6k1/5ppp/8/8/8/8/5PPP/R5K1 w - - 0 1")), null);
         Paper paper = Paper.of("Back ranks", List.of(task));
         long id = workbook.papers().add(paper, "add");
         workbook.diary()
@@ -166,9 +167,7 @@ class TodayReaderTest extends OnAWorkbook {
     @Test
     void gamesThatNobodyHasJudgedAreCountedByStudent() {
         workbook.register()
-                .add(
-                        Profile.of(new Student(0, "Okafor, Sam", 1640)).withNames(List.of("Okafor, S.")),
-                        "add");
+                .add(Profile.of(new Student(0, "Okafor, Sam", 1640)).withNames(List.of("Okafor, S.")), "add");
         workbook.games().add(game("[White \"Okafor, S.\"]\n[Black \"Haddad, Noor\"]\n1.d4 d5 *"), "add");
         workbook.games().add(game("[White \"Okafor, Sam\"]\n[Black \"Somebody\"]\n1.d4 d5 *"), "add");
         workbook.games().add(game("[White \"Somebody\"]\n[Black \"Else\"]\n1.d4 d5 *"), "add");
