@@ -28,6 +28,8 @@ import org.commonmark.parser.Parser;
 public final class GuidePage extends VBox {
     /** The pages in their order, by the names of their files. */
     public static final List<String> NAMES = List.of(
+            "today",
+            "teaching",
             "games",
             "reading",
             "ledger",

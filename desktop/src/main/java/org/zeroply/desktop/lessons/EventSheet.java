@@ -113,7 +113,8 @@ final class EventSheet extends VBox {
         time.setAlignment(Pos.CENTER_LEFT);
         plan.getChildren().addAll(time, shares(goer, now), weeks(now));
         Label rules = Widgets.wrapped("soft");
-        rules.setText(Texts.of("event.plan.think", event.pace()) + " " + Texts.of("event.plan.nothingNew"));
+        rules.setText(
+                Texts.of("event.plan.think", TeachingPapers.pace(event)) + " " + Texts.of("event.plan.nothingNew"));
         plan.getChildren().add(rules);
     }
 

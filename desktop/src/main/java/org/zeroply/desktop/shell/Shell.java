@@ -985,6 +985,11 @@ public final class Shell extends StackPane {
 
     // ---- for the application, its tests and the tour
 
+    /** Shows an event with the way to it. */
+    public void showEvent(Event event) {
+        lessons.showEvent(event);
+    }
+
     /** A place by its class. */
     public <P extends Place> P place(Class<P> type) {
         return places.stream()

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -26,7 +27,6 @@ import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.ledger.Comparison;
 import org.zeroply.notation.PgnWriter;
-import org.zeroply.print.PaperPages;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.RepertoireShelf.Listed;
@@ -83,6 +83,50 @@ public final class Tour {
             repertoire(stand);
             tasks(stand);
         }
+        day(folder.resolve("day"));
+    }
+
+    /** A day with its lessons, a plan under the bar of a lesson that is held, and the way to an event. */
+    private void day(Path folder) {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+        try (Stand stand = Stand.steady(folder, true, 1280, 800)) {
+            stand.addPapers();
+            stand.addRepertoires();
+            stand.addSeason();
+            stand.addDiary();
+            picture(stand, "today");
+            press(stand, "#today-hour-1");
+            stand.await("the plan", () -> stand.scene().lookup("#plan-begin") != null);
+            press(stand, "#plan-begin");
+            stand.await("the bar", () -> stand.scene().lookup("#lesson-bar").isVisible());
+            press(stand, "#today-hour-2");
+            stand.await("the filled hour", () -> stand.scene().lookup("#plan-block-5") != null);
+            picture(stand, "lesson-plan");
+            escape(stand);
+            stand.await("the event", () -> stand.scene().lookup("#today-line-8") != null);
+            var cup = stand.workbook()
+                    .diary()
+                    .events(LocalDate.of(2026, 11, 24), LocalDate.of(2027, 1, 1))
+                    .getFirst();
+            Stand.onStage(() -> {
+                stand.shell().showEvent(cup);
+                return true;
+            });
+            stand.await("the way", () -> stand.scene().lookup("#event-weeks") != null);
+            picture(stand, "event-plan");
+        }
+    }
+
+    private static void press(Stand stand, String id) {
+        Stand.onStage(() -> {
+            ((Button) stand.scene().lookup(id)).fire();
+            return true;
+        });
+        stand.settle();
     }
 
     /** The page of a student with a season behind her, and a group. */
@@ -136,15 +180,6 @@ public final class Tour {
         }
         picture(stand, "tasks-marked");
         escape(stand);
-        try {
-            PaperPages.Sheet sheet = new PaperPages.Sheet.Tasks(
-                    Stand.onStage(() -> model.paperProperty().get()), 3);
-            Files.write(
-                    target.resolve("tasks-page.png"),
-                    PaperPages.pictures(sheet, 80).getFirst());
-        } catch (IOException failed) {
-            throw new UncheckedIOException(failed);
-        }
         register(stand);
         run(stand, "command.places.tasks");
         run(stand, "command.tasks.sit");
@@ -285,9 +320,6 @@ public final class Tour {
         setUp(stand, "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17");
         ask(stand, "PARRIES", "");
         picture(stand, "defence-parries");
-        setUp(stand, ISOLATED_PAWN);
-        ask(stand, "READY", "Nf5");
-        picture(stand, "defence-ready");
         List<WritableImage> panels = new ArrayList<>();
         setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
         panels.add(asked(stand, "ELIMINATE", ""));
@@ -496,9 +528,6 @@ public final class Tour {
     /** The desk around the game: editor, curtain, lamp. */
     private void desk(Stand stand) {
         var reading = stand.reading();
-        run(stand, "command.setup");
-        picture(stand, "setup");
-        escape(stand);
         run(stand, "command.curtain");
         Stand.onStage(() -> {
             reading.curtain().studentProperty().set("Ida");
