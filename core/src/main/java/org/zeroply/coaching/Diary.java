@@ -69,7 +69,7 @@ public final class Diary {
     /** Those of a day's entries that an entry overlaps, itself left out. */
     public static List<Entry> overlapping(List<Entry> entries, Entry entry) {
         return entries.stream()
-                .filter(each -> each != entry
+                .filter(each -> !each.equals(entry)
                         && each.begins().isBefore(entry.ends())
                         && entry.begins().isBefore(each.ends()))
                 .toList();

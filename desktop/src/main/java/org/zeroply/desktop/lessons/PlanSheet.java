@@ -174,7 +174,7 @@ final class PlanSheet extends VBox {
             minutes.setAlignment(Pos.CENTER_RIGHT);
             VBox steps = new VBox(step("plan.more", "plan-more-", +STEP), step("plan.less", "plan-less-", -STEP));
             Label kind = Widgets.label("soft", block.kind().text());
-            kind.setMinWidth(92);
+            kind.setMinWidth(64);
             title.setText(block.title());
             title.getStyleClass().add("plan-title");
             title.setPromptText(Texts.of("plan.title"));

@@ -175,11 +175,13 @@ final class TeachingPapers {
                         new Part(Texts.of("event.plan.weeks"), List.of(), weeks),
                         Part.of(
                                 "",
-                                List.of(
-                                        Texts.of(
-                                                "event.plan.think", event.pace().isEmpty() ? "" : event.pace()),
-                                        Texts.of("event.plan.nothingNew")))),
+                                List.of(Texts.of("event.plan.think", pace(event)), Texts.of("event.plan.nothingNew")))),
                 List.of());
+    }
+
+    /** The pace of play behind a sentence about it; empty if it is not known. */
+    static String pace(Event event) {
+        return event.pace().isEmpty() ? "" : Texts.of("event.pace", event.pace());
     }
 
     /** For parents: what was done, what has become better, what comes. */
