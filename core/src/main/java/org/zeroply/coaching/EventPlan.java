@@ -121,7 +121,7 @@ public record EventPlan(int days, List<Share> shares, List<Week> weeks) {
     }
 
     private static int stepped(double minutes) {
-        return (int) (minutes / ROUND) * ROUND;
+        return ((int) (minutes / ROUND)) * ROUND;
     }
 
     /** In steps of five minutes, by largest remainder, so that they add up to all whole steps there are. */
