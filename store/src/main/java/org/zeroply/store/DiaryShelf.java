@@ -148,7 +148,6 @@ public final class DiaryShelf {
             } catch (WorkbookException | IllegalArgumentException | DateTimeException damaged) {
                 // One that is damaged does not take the whole diary with it; a walk through the workbook tells it by
                 // name.
-                continue;
             }
         }
         return found;
