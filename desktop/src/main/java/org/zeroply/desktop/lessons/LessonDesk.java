@@ -370,9 +370,8 @@ public final class LessonDesk {
     }
 
     private void after(Lesson lesson, boolean withFigures, boolean isPage) {
-        Language language = around.language();
         background.read(
-                () -> pages.afterTheLesson(workbook.diary().lesson(lesson.id()), withFigures, language),
+                () -> pages.afterTheLesson(workbook.diary().lesson(lesson.id()), withFigures),
                 contents -> papers.teaching(Texts.of("after.title"), contents, isPage));
     }
 

@@ -25,7 +25,6 @@ import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.gametree.Game;
-import org.zeroply.notation.Language;
 import org.zeroply.print.TeachingPages;
 import org.zeroply.print.TeachingPages.Contents;
 import org.zeroply.print.TeachingPages.Part;
@@ -37,7 +36,6 @@ import org.zeroply.store.WorkbookException;
 final class TeachingPapers {
     private static final int SHOWN = 3;
     private static final int MOST_SENTENCES = 3;
-    private static final int SECONDS = 60;
 
     private final Workbook workbook;
 
@@ -57,7 +55,7 @@ final class TeachingPapers {
     }
 
     /** For the student: what we did, what to do until when; no figures about a person unless they are asked for. */
-    Contents afterTheLesson(Lesson lesson, boolean withFigures, Language language) {
+    Contents afterTheLesson(Lesson lesson, boolean withFigures) {
         List<String> did = new ArrayList<>();
         List<TeachingPages.Shown> shown = new ArrayList<>();
         for (Block block : lesson.blocks()) {
@@ -68,7 +66,7 @@ final class TeachingPapers {
                                     ? Texts.of("after.did", block.title(), Math.round(block.seconds() / 60f))
                                     : block.title());
                 }
-                diagram(block, language).filter(each -> shown.size() < SHOWN).ifPresent(shown::add);
+                diagram(block).filter(each -> shown.size() < SHOWN).ifPresent(shown::add);
             }
         }
         List<String> later = lesson.carried().stream().map(Block::title).toList();
@@ -102,7 +100,7 @@ final class TeachingPapers {
         return question.asked().isAfter(lesson.when().begins().minusWeeks(3).toInstant());
     }
 
-    private Optional<TeachingPages.Shown> diagram(Block block, Language language) {
+    private Optional<TeachingPages.Shown> diagram(Block block) {
         Block.Material material = block.material();
         if (material == null || material.what() != Ref.GAME || material.at() < 0) {
             return Optional.empty();

@@ -29,7 +29,6 @@ import org.zeroply.coaching.Student;
 import org.zeroply.coaching.When;
 import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.OnAWorkbook;
-import org.zeroply.notation.Language;
 import org.zeroply.print.TeachingPages;
 import org.zeroply.store.CalendarFile;
 
@@ -187,13 +186,12 @@ class LessonDeskTest extends OnAWorkbook {
         workbook.diary().save(held, "close");
         workbook.register().ask(new Question(0, ida, "May I castle?", 0, -1, CLOCK.instant(), "Not yet."), "ask");
         TeachingPapers papers = new TeachingPapers(workbook);
-        String plain = TeachingPages.html(papers.afterTheLesson(held, false, Language.ENGLISH));
+        String plain = TeachingPages.html(papers.afterTheLesson(held, false));
         assertThat(plain)
                 .contains("After the lesson", "Look twice.", "2.c4 once more", "May I castle? – Not yet.", "Awake.")
                 .contains("<svg")
                 .doesNotContain("minutes)");
-        assertThat(TeachingPages.html(papers.afterTheLesson(held, true, Language.ENGLISH)))
-                .contains("(10 minutes)");
+        assertThat(TeachingPages.html(papers.afterTheLesson(held, true))).contains("(10 minutes)");
         assertThat(papers.minutesTaught(TODAY.minusDays(1), TODAY.plusDays(1), true))
                 .isEqualTo("month,student,minutes\r\n2026-11,\"Brandt, Ida\",11\r\n");
         assertThat(papers.minutesTaught(TODAY.minusDays(1), TODAY.plusDays(1), false))
