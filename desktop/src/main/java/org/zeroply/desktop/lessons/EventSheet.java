@@ -28,7 +28,6 @@ final class EventSheet extends VBox {
     record Goes(Event.Goer goer, String name, EventPlan.Needs needs) {}
 
     private final Consumer<Event> onChange;
-    private final List<Goes> goers;
     private final LocalDate today;
     private final ChoiceBox<Goes> who;
     private final VBox plan = new VBox(10);
@@ -37,7 +36,6 @@ final class EventSheet extends VBox {
     EventSheet(Event event, List<Goes> goers, LocalDate today, Consumer<Event> onChange) {
         super(10);
         this.event = event;
-        this.goers = goers;
         this.today = today;
         this.onChange = onChange;
         setId("event-sheet");
