@@ -25,7 +25,7 @@ import org.zeroply.coaching.Student;
 /** A week of a coach through the real window, from a game that comes in to the plan to an event. */
 @SuppressWarnings("NullAway.Init")
 class WeekTest extends AtTheWindow {
-    private static final LocalDate TODAY = LocalDate.now(ZoneId.systemDefault());
+    private final LocalDate today = LocalDate.now(ZoneId.systemDefault());
     private static final String LOST = """
             [White "Quillan, Rhea"]
             [Black "Oake, Tamsin"]
@@ -41,7 +41,7 @@ class WeekTest extends AtTheWindow {
     }
 
     private List<Lesson> lessons() {
-        return stand.workbook().diary().lessons(TODAY.minusWeeks(1), TODAY.plusWeeks(8));
+        return stand.workbook().diary().lessons(today.minusWeeks(1), today.plusWeeks(8));
     }
 
     private boolean isThere(String id) {
