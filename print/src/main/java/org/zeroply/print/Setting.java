@@ -34,12 +34,17 @@ final class Setting {
 
     /** Opens a page with its head and styles; two elements are open afterwards. */
     static void begin(Page page, String title) {
+        begin(page, title, "");
+    }
+
+    /** @param more styles after the usual ones */
+    static void begin(Page page, String title, String more) {
         page.open("html", "xmlns", "http://www.w3.org/1999/xhtml", "lang", "en");
         page.open("head");
         page.empty("meta", "charset", "UTF-8");
         page.empty("meta", "name", "viewport", "content", "width=device-width, initial-scale=1");
         page.open("title").text(title).close();
-        page.open("style").text(styles()).close();
+        page.open("style").text(styles() + more).close();
         page.close();
         page.open("body");
     }

@@ -11,6 +11,9 @@ import org.zeroply.words.Words;
 public final class TeachingPages {
     private static final double DIAGRAM_MILLIMETRES = 52;
 
+    /** ISO 216 A6. */
+    private static final String SMALL = "\n@page { size: 105mm 148mm; margin: 9mm; }";
+
     private TeachingPages() {}
 
     /** A diagram with a line under it. */
@@ -38,8 +41,13 @@ public final class TeachingPages {
      * A page.
      *
      * @param occasion under the title
+     * @param isSmall for the pocket: a quarter of the usual paper
      */
-    public record Contents(String title, String occasion, List<Part> parts, List<Shown> shown) {
+    public record Contents(String title, String occasion, List<Part> parts, List<Shown> shown, boolean isSmall) {
+        public Contents(String title, String occasion, List<Part> parts, List<Shown> shown) {
+            this(title, occasion, parts, shown, false);
+        }
+
         public Contents {
             parts = List.copyOf(parts);
             shown = List.copyOf(shown);
@@ -49,7 +57,7 @@ public final class TeachingPages {
     /** The page for a browser. */
     public static String html(Contents contents) {
         Page page = new Page();
-        Setting.begin(page, contents.title());
+        Setting.begin(page, contents.title(), contents.isSmall() ? SMALL : "");
         page.line("h1", "title", contents.title());
         if (!contents.occasion().isEmpty()) {
             page.line("p", "occasion", contents.occasion());

@@ -443,7 +443,7 @@ public final class LessonDesk {
                         (progress, cancel) -> pages.betweenRounds(
                                 content.event(),
                                 accounts.page(goes.goer().student(), StudentPage.Span.ALL, Progress.SILENT, cancel)),
-                        printed -> papers.teaching(Texts.of("between.title"), printed, false));
+                        this::print);
             }
         });
     }
@@ -468,7 +468,22 @@ public final class LessonDesk {
                     StudentPage page = accounts.page(student, StudentPage.Span.ALL, progress, cancel);
                     return pages.term(page.profile(), page, from, to);
                 },
-                printed -> papers.teaching(printed.title(), printed, false));
+                this::print);
+    }
+
+    /** Writes a page as PDF or for a browser, as is chosen. */
+    private void print(TeachingPages.Contents contents) {
+        Button pdf = FormParts.primary("register.pdf");
+        Button html = Widgets.button("register.html", "print-html", () -> {});
+        Sheet sheet = sheets.show(contents.title(), Widgets.paragraph(Texts.of("print.how")), List.of(html, pdf));
+        pdf.setOnAction(event -> {
+            sheet.close();
+            papers.teaching(contents.title(), contents, false);
+        });
+        html.setOnAction(event -> {
+            sheet.close();
+            papers.teaching(contents.title(), contents, true);
+        });
     }
 
     private void minutesTaught() {

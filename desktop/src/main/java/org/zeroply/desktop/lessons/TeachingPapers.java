@@ -9,7 +9,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.zeroply.coaching.AccountSentences;
 import org.zeroply.coaching.Assignment;
 import org.zeroply.coaching.Block;
 import org.zeroply.coaching.Event;
@@ -19,6 +18,7 @@ import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Praised;
 import org.zeroply.coaching.Profile;
 import org.zeroply.coaching.Question;
+import org.zeroply.coaching.Rate;
 import org.zeroply.coaching.Ref;
 import org.zeroply.coaching.StudentAccount;
 import org.zeroply.desktop.kit.DayField;
@@ -138,7 +138,8 @@ final class TeachingPapers {
                 List.of(
                         Part.of(Texts.of("between.strength"), List.of(strength)),
                         Part.of(Texts.of("between.look"), List.of(warning))),
-                List.of());
+                List.of(),
+                true);
     }
 
     /** The way to an event, week by week, with the rule behind each share. */
@@ -205,10 +206,20 @@ final class TeachingPapers {
                 .flatMap(each -> each.of(profile.student().id()).stream())
                 .filter(part -> !Assignment.isOwed(part))
                 .count();
-        List<String> better = new ArrayList<>(page.account().praise().stream()
+        List<String> better = new ArrayList<>();
+        if (page.account().trend() instanceof Rate.Trend.Better) {
+            better.add(Texts.of("term.less"));
+        }
+        List<Praised> praise = page.account().praise();
+        praise.stream()
+                .filter(Praised.Mastered.class::isInstance)
+                .map(Praised.Mastered.class::cast)
                 .limit(MOST_SENTENCES)
-                .map(AccountSentences::praise)
-                .toList());
+                .forEach(each -> better.add(
+                        Texts.of("between.mastered", each.habit().key().text())));
+        if (praise.stream().anyMatch(Praised.Found.class::isInstance)) {
+            better.add(Texts.of("term.found"));
+        }
         List<String> comes = new ArrayList<>(page.account().training().stream()
                 .limit(1)
                 .map(Habit::key)

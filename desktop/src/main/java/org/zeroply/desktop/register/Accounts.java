@@ -88,6 +88,7 @@ public final class Accounts {
                 found.older(),
                 found.left(),
                 found.selfPlayed(),
+                claimed(profile),
                 levels.of(id),
                 levels.sittings(id),
                 levels.byTheme(id),
@@ -95,6 +96,17 @@ public final class Accounts {
                 departed(account.games(), repertoire),
                 workbook.register().questions(id),
                 coming(id));
+    }
+
+    /** The names that somebody else has as well. */
+    private List<String> claimed(Profile profile) {
+        return workbook.register().all().stream()
+                .filter(each -> each.student().id() != profile.student().id())
+                .flatMap(each -> each.allNames().stream()
+                        .filter(profile.allNames()::contains)
+                        .map(name -> Texts.of(
+                                "register.claimedBy", name, each.student().name())))
+                .toList();
     }
 
     /** So many days ahead the next lesson of a student is looked for. */

@@ -19,6 +19,7 @@ import org.zeroply.task.Skill;
  * @param older games of the account that an older version of the calculator judged
  * @param left games that are not judged
  * @param selfPlayed games in which both players have one of the student's names
+ * @param claimed names of the student that another one has as well, with whose they are
  * @param level over all tasks; empty if nothing was handed in
  * @param sittings it rests on
  * @param departures games in which the student left the own repertoire first, and how many had a repertoire
@@ -32,6 +33,7 @@ public record StudentPage(
         int older,
         List<Long> left,
         List<Long> selfPlayed,
+        List<String> claimed,
         Optional<Level> level,
         int sittings,
         Map<String, Level> themes,
@@ -81,5 +83,6 @@ public record StudentPage(
         left = List.copyOf(left);
         selfPlayed = List.copyOf(selfPlayed);
         questions = List.copyOf(questions);
+        claimed = List.copyOf(claimed);
     }
 }

@@ -169,6 +169,11 @@ final class StudentView extends VBox {
 
     private List<Node> notes(StudentPage page) {
         List<Node> notes = new ArrayList<>();
+        if (!page.claimed().isEmpty()) {
+            Label claimed = Widgets.wrapped("attention");
+            claimed.setText(Texts.of("register.claimed", String.join("; ", page.claimed())));
+            notes.add(claimed);
+        }
         if (!page.left().isEmpty()) {
             Hyperlink judge =
                     new Hyperlink(Texts.of("register.judge", page.left().size()));

@@ -29,8 +29,12 @@ import org.zeroply.coaching.Student;
 import org.zeroply.coaching.When;
 import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.OnAWorkbook;
+import org.zeroply.desktop.register.Accounts;
+import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.print.TeachingPages;
 import org.zeroply.store.CalendarFile;
+import org.zeroply.work.Cancel;
+import org.zeroply.work.Progress;
 
 /** The diary held and undone, calendars taken in, and what is printed; without a window. */
 @SuppressWarnings("NullAway.Init")
@@ -214,6 +218,21 @@ class LessonDeskTest extends OnAWorkbook {
         assertThat(page)
                 .contains("The way to Saltmarsh Cup", "Haddad, Noor", "21 days left", "40 in 100", "set by you")
                 .contains("2026-11-24 to 2026-11-30", "nothing is judged yet");
+    }
+
+    @Test
+    void thePageForParentsAndTheOneForThePocketHaveNoFiguresOfTheAccount() {
+        Lesson held = planned().begin(CLOCK.instant()).close(CLOCK.instant().plusSeconds(3600));
+        workbook.diary().save(held, "close");
+        Accounts accounts = new Accounts(workbook, analyst.name(), CLOCK);
+        StudentPage page = accounts.page(ida, StudentPage.Span.ALL, Progress.SILENT, new Cancel());
+        TeachingPapers papers = new TeachingPapers(workbook);
+        String term = TeachingPages.html(papers.term(page.profile(), page, TODAY.minusMonths(6), TODAY));
+        assertThat(term).contains("The term", "Brandt, Ida", "One lesson, 60 minutes.", "Look twice.");
+        Event cup = new Event(0, "Saltmarsh Cup", "", TODAY, TODAY, "", 5, List.of());
+        String pocket = TeachingPages.html(papers.betweenRounds(cup, page));
+        assertThat(pocket).contains("size: 105mm 148mm", "You have prepared. Play your moves.");
+        assertThat(pocket.substring(pocket.indexOf("<body"))).doesNotContainPattern("\\.\\d\\d");
     }
 
     @Test

@@ -99,6 +99,20 @@ class RegisterModelTest extends OnAWorkbook {
     }
 
     @Test
+    void aNameThatTwoStudentsHaveIsToldOnThePageOfEither() {
+        add("Okafor, Sam", 1640);
+        add(NOOR, 1900);
+        register.edit(before -> before.withNames(List.of("Okafor, Sam")));
+        assertThat(page().claimed()).containsExactly("Okafor, Sam is a name of Okafor, Sam as well");
+        register.openNamed("Okafor, Sam");
+        assertThat(page().claimed()).containsExactly("Okafor, Sam is a name of " + NOOR + " as well");
+        register.edit(before -> before);
+        register.openNamed(NOOR);
+        register.edit(before -> before.withNames(List.of()));
+        assertThat(page().claimed()).isEmpty();
+    }
+
+    @Test
     void ratingsOf0And4000AreTaken() {
         add(NOOR, 0);
         assertThat(profile().ratings()).isEmpty();
