@@ -3,6 +3,7 @@ package org.zeroply.desktop.register;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -142,7 +143,8 @@ public final class RegisterModel extends DocumentModel<Profile, Listed> {
         background.read(
                 () -> workbook.register().all().stream()
                         .filter(each -> each.allNames().contains(name))
-                        .findFirst()
+                        // Whose own name it is comes before whoever has it as well.
+                        .min(Comparator.comparing(each -> !each.student().name().equals(name)))
                         .flatMap(each -> workbook.register().row(each.student().id())),
                 found -> found.ifPresent(this::open));
     }
