@@ -8,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -92,6 +93,7 @@ final class TodayView extends VBox {
         pane.setId(id);
         pane.setFitToWidth(true);
         pane.setFitToHeight(true);
+        pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         pane.setMinWidth(0);
         pane.setPrefWidth(10);
         pane.getStyleClass().add("today-pane");
@@ -212,17 +214,18 @@ final class TodayView extends VBox {
         for (Hyperlink each : List.of(self, cancel)) {
             each.setMinWidth(Region.USE_PREF_SIZE);
         }
-        HBox deeds = new HBox(10, deed, self, cancel);
+        FlowPane deeds = new FlowPane(10, 4, deed, self, cancel);
         deeds.setAlignment(Pos.CENTER_LEFT);
         told.getChildren().add(deeds);
-        for (TodayPage.Owed owed : hour.owes()) {
-            told.getChildren().add(owed(owed));
-        }
         HBox.setHgrow(told, Priority.ALWAYS);
         HBox row = new HBox(14, when, told);
         hour.board().ifPresent(board -> row.getChildren().add(board(board)));
-        row.getStyleClass().add("today-hour");
-        return row;
+        VBox owes = new VBox(6);
+        owes.getStyleClass().add("today-owes");
+        hour.owes().forEach(owed -> owes.getChildren().add(owed(owed)));
+        VBox whole = new VBox(8, row, owes);
+        whole.getStyleClass().add("today-hour");
+        return whole;
     }
 
     /** The blocks as parts of a bar, as wide as they are long. */
