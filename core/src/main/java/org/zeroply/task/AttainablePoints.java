@@ -37,12 +37,17 @@ public record AttainablePoints(Points points, Script model, boolean isExact) {
     private static final int MOST_STEPS = 200_000;
 
     public static AttainablePoints of(Task task) {
-        return new Search(task, task.scheme().items()).run();
+        return of(task, task.scheme().items());
+    }
+
+    /** The same where nothing but these items counts. */
+    static AttainablePoints of(Task task, List<Item> items) {
+        return new Search(task, items).run();
     }
 
     /** The most that an item can earn by itself. */
     static Points of(Task task, Item item) {
-        return new Search(task, List.of(item)).run().points();
+        return of(task, List.of(item)).points();
     }
 
     /** Something that a script has to decide. */

@@ -52,6 +52,7 @@ final class ModelScript {
         Map<Long, ScriptWays.Back> all = ways.ways(task.start().key(), false);
         Map<List<Move>, Optional<Opinion>> rows = new LinkedHashMap<>();
         List<Move> surviving = new ArrayList<>();
+        Set<Integer> answered = new LinkedHashSet<>();
         for (Want want : wants) {
             if (!has.test(want)) {
                 continue;
@@ -78,7 +79,7 @@ final class ModelScript {
                             Optional.empty());
                 case Want.Survive survive ->
                     surviving.add(graph.tree().node(survive.node()).played());
-                case Want.Answer answer -> {}
+                case Want.Answer answer -> answered.add(answer.question());
                 case Want.PlayOut play -> {}
             }
         }
@@ -97,10 +98,12 @@ final class ModelScript {
                     .map(move -> San.line(task.start(), List.of(move)))
                     .collect(Collectors.joining(", ")));
         }
-        for (int i = 0; i < task.questions().size(); i++) {
-            List<String> keys = task.questions().get(i).keys();
+        for (int question : answered) {
+            List<String> keys = question > task.questions().size()
+                    ? List.of()
+                    : task.questions().get(question - 1).keys();
             if (!keys.isEmpty()) {
-                model = model.withAnswer(i + 1, keys.getFirst());
+                model = model.withAnswer(question, keys.getFirst());
             }
         }
         return model;

@@ -105,9 +105,9 @@ public final class Stand implements AutoCloseable {
             return workbook;
         }
 
-        public void willImport(Path file) {
+        public void willImport(Path... chosen) {
             imports.clear();
-            imports.add(file);
+            imports.addAll(List.of(chosen));
         }
 
         public void willExport(Path file) {

@@ -10,6 +10,7 @@ import java.time.Clock;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
@@ -461,6 +462,60 @@ class TasksPlaceTest extends AtTheWindow {
             fire("#sheet-close");
             assertThat(sittings()).isEqualTo(1);
         }
+    }
+
+    @Test
+    void aBatchComesInTogetherAndSaysWhatDidNot() throws IOException {
+        take("endings.pgn", ENDING);
+        run("command.tasks.draft");
+        String identity = Homework.identity(tasks().paperProperty().get().tasks());
+        String rows = "\ntask: 1\nchoice: a5\n51.a5 c4 52.Kd2\n";
+        Path one = Files.writeString(
+                folder.resolve("one.txt"),
+                "student: Okafor, Sam\nsat: 2026-11-24T17:30:00Z\npaper: " + identity + rows);
+        Path other = Files.writeString(folder.resolve("two.txt"), "student: Brandt, Ida" + rows);
+        Path strange =
+                Files.writeString(folder.resolve("three.txt"), "student: Haddad, Noor\npaper: 0123456789abcdef" + rows);
+        stand.answers().willImport(one, other, strange);
+        run("command.tasks.scripts");
+        // One of them does not say for which paper it was written.
+        stand.await("the question", () -> stand.scene().lookup("#sheet-primary") != null);
+        assertThat(sittings()).isZero();
+        fire("#sheet-primary");
+        stand.await("the batch", () -> stand.scene().lookup("#batch") != null);
+        assertThat(stand.workbook().sittings().list())
+                .extracting(each -> each.student().name())
+                .containsExactlyInAnyOrder("Okafor, Sam", "Brandt, Ida");
+        assertThat(robot.lookup(".paragraph").queryAllAs(Label.class))
+                .anyMatch(label -> label.getText().contains("three.txt is by Haddad, Noor"));
+        fire("#batch-open-1");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+    }
+
+    @Test
+    void aScriptOnPaperIsTickedOff() throws IOException {
+        take("endings.pgn", ENDING);
+        run("command.tasks.draft");
+        run("command.tasks.tickOff");
+        stand.await("who it is", () -> stand.scene().lookup("#student-name") != null);
+        robot.write("Okafor, Sam");
+        fire("#sheet-primary");
+        stand.await("the boxes", () -> stand.scene().lookup("#tick-1") != null);
+        Stand.onStage(() -> {
+            ((TextField) stand.scene().lookup("#tick-minutes-1")).setText("12");
+            return true;
+        });
+        robot.clickOn("#tick-1");
+        String said = text("#tick-sum");
+        assertThat(said).doesNotStartWith("0 ");
+        fire("#sheet-primary");
+        stand.await("the marked script", () -> stand.scene().lookup("#marked-points") != null);
+        assertThat(said).startsWith(text("#marked-points") + " ");
+        Sitting sitting = stand.workbook()
+                .sittings()
+                .read(stand.workbook().sittings().list().getFirst().id());
+        assertThat(sitting.tasks().getFirst().clock().used()).isEqualTo(12 * 60_000);
+        assertThat(sitting.tasks().getFirst().script().choice()).isEqualTo("51.a5");
     }
 
     @Test

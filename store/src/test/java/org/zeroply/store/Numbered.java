@@ -2,13 +2,18 @@ package org.zeroply.store;
 
 import java.io.IOException;
 import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.zeroply.analysis.LessonReport;
+import org.zeroply.coaching.Block;
+import org.zeroply.coaching.Lesson;
 import org.zeroply.coaching.Sitting;
 import org.zeroply.coaching.Student;
+import org.zeroply.coaching.When;
 import org.zeroply.gametree.Game;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Repertoire;
@@ -23,7 +28,7 @@ import org.zeroply.task.Script;
 final class Numbered {
     /** What says a number; an import says the last one that is there with all its games. */
     static final List<String> ALL =
-            List.of("game", "repertoire", "paper", "student", "sitting", "report", "setting", "import");
+            List.of("game", "repertoire", "paper", "student", "sitting", "report", "setting", "lesson", "import");
 
     private static final int GAMES_OF_AN_IMPORT = 20;
     private static final int MOST_GAMES = 3_000;
@@ -47,10 +52,21 @@ final class Numbered {
         if (workbook.sittings().students().isEmpty()) {
             workbook.sittings().keep(new Student(0, "Zabel, Nora", 0));
         }
+        if (workbook.diary().underWay().isEmpty()) {
+            workbook.diary().add(held(0), "add");
+        }
         if (workbook.sittings().list().isEmpty()) {
             Student student = workbook.sittings().students().getFirst();
             workbook.sittings().begin(1, Samples.paper("Basis", 2), student, NOON);
         }
+    }
+
+    private static Lesson held(int number) {
+        When noon = When.once(LocalDateTime.of(2026, 11, 25, 12, 0), ZoneOffset.UTC, 60);
+        List<Block> blocks = List.of(
+                Block.of(Block.Kind.FREE, 30, "First", null, "").withState(Block.State.DONE, number),
+                Block.of(Block.Kind.FREE, 30, "Then", null, ""));
+        return Lesson.of(List.of(1L), noon).withBlocks(blocks).begin(NOON);
     }
 
     /** Returns when it is on the disk. */
@@ -79,6 +95,7 @@ final class Numbered {
             }
             case "report" -> workbook.reports().keep(1, DRAFT.withTitle(text));
             case "setting" -> workbook.settings().set("number", text);
+            case "lesson" -> workbook.diary().save(held((int) number).withId(1), "edit");
             case "import" -> {
                 if (workbook.games().count() < MOST_GAMES) {
                     StringBuilder pgn = new StringBuilder();
@@ -108,10 +125,21 @@ final class Numbered {
                 workbook.sittings().read(1).tasks().getLast().script().choice();
             case "report" -> workbook.reports().read(1, DRAFT).title();
             case "setting" -> workbook.settings().get("number").orElse("");
+            case "lesson" -> Integer.toString(secondsHeld(workbook));
             case "import" -> Long.toString(lastImport(workbook));
             default -> throw new AssertionError(what);
         };
         return text.isEmpty() ? 0 : Long.parseLong(text);
+    }
+
+    /** What was logged of the first block, if the lesson goes on with the second as it should. */
+    private static int secondsHeld(Workbook workbook) {
+        Lesson lesson = workbook.diary().underWay().getFirst();
+        boolean goesOn = lesson.next().isEmpty()
+                && lesson.current()
+                        .filter(block -> block.title().equals("Then"))
+                        .isPresent();
+        return goesOn ? lesson.blocks().getFirst().seconds() : -1;
     }
 
     private static long lastImport(Workbook workbook) {

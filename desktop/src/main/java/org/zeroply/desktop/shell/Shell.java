@@ -660,6 +660,11 @@ public final class Shell extends StackPane {
         }
 
         @Override
+        public void scriptIsBack(long paper, String student, Runnable note, Runnable done) {
+            tasksPlace.isBack(paper, student, note, done);
+        }
+
+        @Override
         public Node beginnings() {
             return gamesPlace.beginnings();
         }

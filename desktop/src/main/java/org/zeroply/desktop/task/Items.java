@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.function.Predicate;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.task.Item;
 import org.zeroply.task.Points;
@@ -183,5 +184,26 @@ final class Items {
             }
         }
         return next;
+    }
+
+    /** What a mark is given for, in a word; with how its group counts. */
+    static String kind(SchemeRows.MarkCell cell) {
+        Want want = cell.item().want();
+        String word = Texts.of(
+                switch (want) {
+                    case Want.Survive survive -> "want.SURVIVE";
+                    case Want.Consider consider when consider.isVerdictEnough() -> "want.considerOrJudge";
+                    default -> "want." + want.skill();
+                });
+        return cell.group() == null ? word : Texts.of("way." + cell.group().way()) + " \u00b7 " + word;
+    }
+
+    /** What a mark is worth; where the points stand on its group, the first part has them. */
+    static String points(SchemeRows.MarkCell cell) {
+        Item.Group group = cell.group();
+        if (group == null || group.way().isOfParts()) {
+            return cell.item().points().toString();
+        }
+        return cell.isFirst() ? group.points().toString() : Texts.of("way.next." + group.way());
     }
 }

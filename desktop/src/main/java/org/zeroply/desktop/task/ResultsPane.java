@@ -45,6 +45,8 @@ public final class ResultsPane extends BorderPane {
 
         void typeIn();
 
+        void tickOff();
+
         void readScripts();
     }
 
@@ -94,6 +96,7 @@ public final class ResultsPane extends BorderPane {
                 8,
                 Widgets.button("results.students", "results-students", actions::students),
                 Widgets.button("results.typeIn", "results-type-in", actions::typeIn),
+                Widgets.button("results.tickOff", "results-tick-off", actions::tickOff),
                 Widgets.button("results.scripts", "results-scripts", actions::readScripts),
                 table,
                 remove);

@@ -1,15 +1,10 @@
 package org.zeroply.desktop.task;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
@@ -39,7 +34,7 @@ import org.zeroply.desktop.kit.Sheet;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.notation.TextBytes;
+import org.zeroply.notation.Language;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.GameStatus;
 import org.zeroply.rules.Move;
@@ -54,7 +49,6 @@ import org.zeroply.task.MarkEvidence;
 import org.zeroply.task.Marker;
 import org.zeroply.task.Paper;
 import org.zeroply.task.ScriptReader;
-import org.zeroply.task.ScriptText;
 import org.zeroply.task.TaskKind;
 
 /** Sittings of the open paper: who sits, what covers the window then, marked scripts, awards, students, results. */
@@ -89,6 +83,7 @@ public final class SittingDesk implements ResultsPane.Actions {
     private final TaskForms forms;
     private final Opponent opponent;
     private final ResultsPane results;
+    private final ScriptsIn scripts;
     private final Clock clock;
 
     /** What somebody sits at the moment. */
@@ -120,23 +115,32 @@ public final class SittingDesk implements ResultsPane.Actions {
         this.forms = forms;
         this.opponent = opponent;
         results = new ResultsPane(model, workbook, background, clock.getZone(), this);
+        scripts = new ScriptsIn(this, forms, workbook, background, files, sheets, clock);
     }
 
     ResultsPane results() {
         return results;
     }
 
+    /** How scripts that were written elsewhere come in. */
+    ScriptsIn scripts() {
+        return scripts;
+    }
+
     // ---- sittings
 
     /** Asks who sits the open paper, and begins. */
     void sit() {
-        choose(Texts.of("sitting.who"), "sitting.begin", this::begin);
+        choose(openPaper(), Texts.of("sitting.who"), "sitting.begin", "", this::begin);
     }
 
-    /** Asks for a student, known or new. */
-    private void choose(String title, String action, Consumer<Student> chosen) {
-        Paper paper = model.paperProperty().get();
-        if (paper.tasks().isEmpty()) {
+    /**
+     * Asks for a student, known or new.
+     *
+     * @param likely whose name stands there at first; empty for nobody
+     */
+    void choose(OpenPaper open, String title, String action, String likely, Consumer<Student> chosen) {
+        if (open.paper().tasks().isEmpty()) {
             sheets.say(Texts.of("paper.empty"));
             return;
         }
@@ -155,6 +159,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                             .findFirst()
                             .ifPresent(
                                     each -> rating.setText(each.rating() == 0 ? "" : Integer.toString(each.rating()))));
+            name.getEditor().setText(likely);
             form.addRow(0, new Label(Texts.of("student.name")), name);
             form.addRow(1, new Label(Texts.of("student.rating")), rating);
             Button go = FormParts.primary(action);
@@ -274,12 +279,17 @@ public final class SittingDesk implements ResultsPane.Actions {
         return true;
     }
 
-    /** The paper that is open, with its id. */
-    private record OpenPaper(long id, Paper paper) {}
+    /** A paper of the workbook, with its id. */
+    record OpenPaper(long id, Paper paper) {}
 
-    private OpenPaper openPaper() {
+    OpenPaper openPaper() {
         Listed open = model.openProperty().get();
         return new OpenPaper(open == null ? 0 : open.id(), model.paperProperty().get());
+    }
+
+    /** The letters of the moves. */
+    Language language() {
+        return reading.languageProperty().get();
     }
 
     /** Sits a paper, or goes on where it was left. */
@@ -339,6 +349,11 @@ public final class SittingDesk implements ResultsPane.Actions {
     }
 
     private void showMarked(Sitting sitting) {
+        showMarked(sitting, openPaper().id());
+    }
+
+    /** @param paper what it was written for, whose results stand beside it */
+    void showMarked(Sitting sitting, long paper) {
         if (Homework.isSealed(sitting.tasks())) {
             results.refresh();
             Label text = new Label(Texts.of("homework.done"));
@@ -356,10 +371,9 @@ public final class SittingDesk implements ResultsPane.Actions {
                 .filter(place -> !unjudged(sitting.tasks().get(place)).isEmpty())
                 .findFirst();
         if (unjudged.isPresent()) {
-            judge(sitting, unjudged.getAsInt());
+            judge(sitting, unjudged.getAsInt(), paper);
             return;
         }
-        long paper = openPaper().id();
         background.read(
                 () -> new Shown(MarkedSitting.of(sitting), workbook.sittings().results(paper)), shown -> {
                     Marked marked = new Marked(shown);
@@ -391,7 +405,7 @@ public final class SittingDesk implements ResultsPane.Actions {
      * The positions on which the marking hangs and on which nobody has given a verdict: where a game that was played on stopped,
      * and after refutations that the solution does not have.
      */
-    private static List<Position> unjudged(Attempt attempt) {
+    static List<Position> unjudged(Attempt attempt) {
         if (attempt.task().kind() == TaskKind.ELIMINATE) {
             return Marker.undecided(attempt.task(), attempt.script(), attempt.evidence());
         }
@@ -408,7 +422,7 @@ public final class SittingDesk implements ResultsPane.Actions {
     }
 
     /** Has positions judged, and keeps the verdicts as evidence for the marking. */
-    private void judge(Sitting sitting, int place) {
+    private void judge(Sitting sitting, int place, long paper) {
         Attempt attempt = sitting.tasks().get(place);
         List<Position> positions = unjudged(attempt);
         calculator.look(
@@ -424,7 +438,7 @@ public final class SittingDesk implements ResultsPane.Actions {
                                 workbook.sittings().save(sitting.id(), place, judged, clock.instant());
                                 return sitting.with(place, judged);
                             },
-                            this::showMarked);
+                            now -> showMarked(now, paper));
                 });
     }
 
@@ -496,103 +510,9 @@ public final class SittingDesk implements ResultsPane.Actions {
         }
     }
 
-    /**
-     * Scripts that came back.
-     *
-     * @param paper the one they were written for, if it is here
-     */
-    private record Returned(Path file, ScriptText.Contents scripts, Optional<OpenPaper> paper) {
-        private String name() {
-            return scripts.student().isBlank()
-                    ? String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "")
-                    : scripts.student().strip();
-        }
-    }
-
-    /** Reads scripts that come back, marks them against the paper they were written for, and keeps them as sittings. */
     @Override
     public void readScripts() {
-        OpenPaper open = openPaper();
-        for (Path file : files.toRead(FileChoice.Purpose.READ_SCRIPTS)) {
-            background.run(
-                    Texts.of("paper.reading", file.getFileName()),
-                    (progress, cancel) -> returned(file, open),
-                    returned -> takeBack(returned, open));
-        }
-    }
-
-    /** Whichever paper is open, scripts go to their own. */
-    private Returned returned(Path file, OpenPaper open) throws IOException {
-        ScriptText.Contents scripts = ScriptText.read(TextBytes.of(Files.readAllBytes(file)));
-        if (scripts.paper().isEmpty()) {
-            return new Returned(file, scripts, Optional.empty());
-        }
-        if (scripts.paper().equals(Homework.identity(open.paper().tasks()))) {
-            return new Returned(file, scripts, Optional.of(open));
-        }
-        Optional<OpenPaper> own = workbook.papers().list().stream()
-                .map(listed -> new OpenPaper(listed.id(), workbook.papers().read(listed.id())))
-                .filter(each ->
-                        scripts.paper().equals(Homework.identity(each.paper().tasks())))
-                .findFirst();
-        return new Returned(file, scripts, own);
-    }
-
-    private void takeBack(Returned returned, OpenPaper open) {
-        ScriptText.Contents scripts = returned.scripts();
-        OpenPaper paper = returned.paper().orElse(open);
-        boolean other = scripts.scripts().keySet().stream()
-                .anyMatch(task -> task > paper.paper().tasks().size());
-        if (!scripts.faults().isEmpty()) {
-            ScriptText.Fault first = scripts.faults().getFirst();
-            refuse(Texts.of("homework.fault", returned.file().getFileName(), first.row(), first.kind(), first.value()));
-        } else if (scripts.scripts().isEmpty() || other) {
-            refuse(Texts.of("homework.wrong", returned.file().getFileName()));
-        } else if (returned.paper().isPresent()) {
-            keepScripts(paper, returned);
-        } else if (!scripts.paper().isEmpty()) {
-            refuse(Texts.of("homework.unknown", returned.file().getFileName(), returned.name()));
-        } else {
-            Label text = Widgets.paragraph(Texts.of(
-                    "homework.nameless",
-                    returned.file().getFileName(),
-                    paper.paper().name()));
-            Button mark = FormParts.primary("homework.markAll");
-            Sheet sheet = sheets.show(Texts.of("homework.nameless.title"), text, List.of(mark));
-            mark.setOnAction(event -> {
-                sheet.close();
-                keepScripts(paper, returned);
-            });
-            FxThread.later(mark::requestFocus);
-        }
-    }
-
-    private void refuse(String reason) {
-        sheets.show(Texts.of("homework.refused"), Widgets.paragraph(reason), List.of());
-    }
-
-    /** The same scripts read twice are one sitting. */
-    private void keepScripts(OpenPaper paper, Returned returned) {
-        ScriptText.Contents scripts = returned.scripts();
-        background.write(
-                () -> {
-                    Student student = workbook.sittings().students().stream()
-                            .filter(each -> each.name().equalsIgnoreCase(returned.name()))
-                            .findFirst()
-                            .orElseGet(() -> workbook.sittings().keep(new Student(0, returned.name(), 0)));
-                    Optional<SittingShelf.Listed> known = workbook.sittings().list().stream()
-                            .filter(each -> each.paper() == paper.id()
-                                    && each.student().id() == student.id()
-                                    && scripts.sat()
-                                            .map(Instant::toEpochMilli)
-                                            .equals(Optional.of(each.begun().toEpochMilli())))
-                            .findFirst();
-                    return known.isPresent()
-                            ? workbook.sittings().read(known.get().id())
-                            : workbook.sittings()
-                                    .add(paper.id(), Homework.takeIn(paper.paper(), student, scripts, clock.instant()));
-                },
-                this::showMarked);
+        scripts.readFiles();
     }
 
     /** Writes the scripts of a paper that came without its answers. */
@@ -628,18 +548,12 @@ public final class SittingDesk implements ResultsPane.Actions {
 
     @Override
     public void typeIn() {
-        choose(Texts.of("results.typeIn.title"), "results.typeIn.begin", student -> {
-            OpenPaper open = openPaper();
-            forms.typeIn(
-                    open.paper(),
-                    read -> background.write(
-                            () -> {
-                                Student kept = workbook.sittings().keep(student);
-                                return workbook.sittings()
-                                        .add(open.id(), Homework.takeIn(open.paper(), kept, read, clock.instant()));
-                            },
-                            this::showMarked));
-        });
+        scripts.typeIn();
+    }
+
+    @Override
+    public void tickOff() {
+        scripts.tickOff();
     }
 
     @Override

@@ -2,7 +2,6 @@ package org.zeroply.desktop.task;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
@@ -37,7 +36,6 @@ import org.zeroply.task.SchemeRows;
 import org.zeroply.task.SchemeRows.MarkCell;
 import org.zeroply.task.SchemeRows.Row;
 import org.zeroply.task.Task;
-import org.zeroply.task.Want;
 
 /** The solution of a task with its points in the margin, the line that grows it, and what is wrong with its scheme. */
 final class SolutionPane extends BorderPane {
@@ -292,18 +290,6 @@ final class SolutionPane extends BorderPane {
             setGraphic(box);
         }
 
-        /** A rule for each branch that the row lies in. */
-        private static HBox indent(int depth) {
-            HBox indent = new HBox();
-            indent.setFillHeight(true);
-            for (int i = 0; i < Math.min(12, depth); i++) {
-                Region rule = new Region();
-                rule.getStyleClass().add("branch-rule");
-                indent.getChildren().add(rule);
-            }
-            return indent;
-        }
-
         /** The menu of a row is made when it is asked for, by its button or the right mouse button. */
         private Button menuButton(Row row) {
             Button button = Widgets.quietButton("tasks.row.menu", "row-menu-" + row.node(), () -> {});
@@ -325,24 +311,10 @@ final class SolutionPane extends BorderPane {
 
         private Node mark(MarkCell cell) {
             Item.Group group = cell.group();
-            Want want = cell.item().want();
-            String word = Texts.of(
-                    switch (want) {
-                        case Want.Survive survive -> "want.SURVIVE";
-                        case Want.Consider consider when consider.isVerdictEnough() -> "want.considerOrJudge";
-                        default -> "want." + want.skill();
-                    });
-            Label kind =
-                    Widgets.label("mark-kind", group == null ? word : Texts.of("way." + group.way()) + " · " + word);
+            Label kind = Widgets.label("mark-kind", Items.kind(cell));
             kind.setMinWidth(Region.USE_PREF_SIZE);
             boolean whole = group != null && !group.way().isOfParts();
-            String points = !whole
-                    ? cell.item().points().toString()
-                    : cell.isFirst()
-                            ? Objects.requireNonNull(group).points().toString()
-                            : Texts.of(
-                                    "way.next." + Objects.requireNonNull(group).way());
-            Label box = new Label(points);
+            Label box = new Label(Items.points(cell));
             box.getStyleClass().addAll(whole && !cell.isFirst() ? "mark-next" : "mark-box");
             HBox both = new HBox(8, kind, box);
             both.setAlignment(Pos.CENTER_RIGHT);
@@ -350,5 +322,17 @@ final class SolutionPane extends BorderPane {
             both.setOnMouseClicked(event -> editItem.accept(group == null ? cell.item() : group));
             return both;
         }
+    }
+
+    /** A rule for each branch that a row lies in. */
+    static HBox indent(int depth) {
+        HBox indent = new HBox();
+        indent.setFillHeight(true);
+        for (int i = 0; i < Math.min(12, depth); i++) {
+            Region rule = new Region();
+            rule.getStyleClass().add("branch-rule");
+            indent.getChildren().add(rule);
+        }
+        return indent;
     }
 }

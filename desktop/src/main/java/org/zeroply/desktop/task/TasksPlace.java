@@ -88,6 +88,17 @@ public final class TasksPlace implements Place {
                 .ifPresent(each -> model.open(each, task));
     }
 
+    /**
+     * Asks how the script of a paper set as homework comes in: from files, ticked off, typed in, or not at all.
+     *
+     * @param student whose it is
+     * @param note what notes that it is back, without its script
+     * @param done after something came in
+     */
+    public void isBack(long paper, String student, Runnable note, Runnable done) {
+        desk.sittings().scripts().isBack(paper, student, note, done);
+    }
+
     /** Asks first if a sitting goes on; says whether it asked. */
     public boolean asksBeforeClosing(Runnable close) {
         return desk.sittings().asksBeforeClosing(close);
@@ -216,6 +227,7 @@ public final class TasksPlace implements Place {
                 Command.of("command.tasks.students", null, desk.sittings()::students),
                 Command.of("command.tasks.homework", "Alt+Shift+H", desk::exportHomework),
                 Command.of("command.tasks.scripts", "Alt+Shift+I", desk.sittings()::readScripts),
-                Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn));
+                Command.of("command.tasks.typeIn", null, desk.sittings()::typeIn),
+                Command.of("command.tasks.tickOff", null, desk.sittings()::tickOff));
     }
 }

@@ -94,7 +94,7 @@ record TodayPage(LocalDate today, int students, List<Hour> hours, List<Section> 
         }
 
         /** One step further: handed out, back. */
-        record Advance(Assignment homework, long student) implements Act {}
+        record Advance(Assignment homework, long student, String name) implements Act {}
 
         record Fill(Diary.Entry entry) implements Act {}
 

@@ -29,6 +29,14 @@ public final class TodayPlace implements Place {
 
         void showStudentPage(String name);
 
+        /**
+         * Asks how the script of a paper comes in.
+         *
+         * @param note notes that it is back, without its script
+         * @param done after it came in
+         */
+        void scriptIsBack(long paper, String student, Runnable note, Runnable done);
+
         Language language();
 
         /** The four ways to begin. */
@@ -109,8 +117,16 @@ public final class TodayPlace implements Place {
         }
 
         @Override
-        public void advance(Assignment homework, long student) {
-            desk.model().advance(homework, student);
+        public void advance(Assignment homework, long student, String name) {
+            boolean isOut = homework.of(student)
+                    .filter(part -> part.state() == Assignment.State.OUT)
+                    .isPresent();
+            if (isOut && homework.kind() == Assignment.Kind.PAPER) {
+                around.scriptIsBack(
+                        homework.number(), name, () -> desk.model().advance(homework, student), model::refresh);
+            } else {
+                desk.model().advance(homework, student);
+            }
         }
 
         @Override
@@ -118,7 +134,8 @@ public final class TodayPlace implements Place {
             switch (act) {
                 case TodayPage.Act.GoOver(Assignment homework, long student) -> desk.openHomework(homework);
                 case TodayPage.Act.Judge(List<Long> games) -> around.judge(games);
-                case TodayPage.Act.Advance(Assignment homework, long student) -> advance(homework, student);
+                case TodayPage.Act.Advance(Assignment homework, long student, String name) ->
+                    advance(homework, student, name);
                 case TodayPage.Act.Fill(Diary.Entry entry) -> desk.fillAndShow(entry);
                 case TodayPage.Act.ShowEvent(Event event) -> desk.showEvent(event);
                 case TodayPage.Act.FindHour(long student) -> TodayPlace.this.newLesson(List.of(student));

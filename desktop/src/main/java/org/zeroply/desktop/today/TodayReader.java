@@ -254,7 +254,7 @@ final class TodayReader {
                     lines.add(new Line(
                             Texts.of("today.who", when, name(part.student())),
                             Texts.of("today.state", each.text(), part.state().text()),
-                            new Act.Advance(each, part.student())));
+                            new Act.Advance(each, part.student(), name(part.student()))));
                 }
             }
         }

@@ -43,7 +43,7 @@ final class TodayView extends VBox {
 
         void remove(Diary.Entry entry);
 
-        void advance(Assignment homework, long student);
+        void advance(Assignment homework, long student, String name);
 
         void act(TodayPage.Act act);
 
@@ -283,7 +283,7 @@ final class TodayView extends VBox {
         text.setMaxWidth(Double.MAX_VALUE);
         Button in = new Button(Texts.of(label(owed.homework(), owed.student())));
         in.setMinWidth(Region.USE_PREF_SIZE);
-        in.setOnAction(event -> actions.advance(owed.homework(), owed.student()));
+        in.setOnAction(event -> actions.advance(owed.homework(), owed.student(), owed.name()));
         HBox row = new HBox(10, text, in);
         row.setAlignment(Pos.CENTER_LEFT);
         row.getStyleClass().add("today-owed");
