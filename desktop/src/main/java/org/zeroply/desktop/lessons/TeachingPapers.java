@@ -44,7 +44,7 @@ final class TeachingPapers {
     }
 
     String names(List<Long> students) {
-        return students.stream().map(this::name).collect(Collectors.joining(", "));
+        return students.stream().map(this::name).collect(Collectors.joining("; "));
     }
 
     String name(long student) {

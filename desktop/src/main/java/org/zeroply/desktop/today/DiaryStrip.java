@@ -24,26 +24,27 @@ import org.zeroply.desktop.kit.Widgets;
 final class DiaryStrip extends GridPane {
     private static final double NAMES = 74;
     private static final double BARS = 26;
+    private static final double[] ROWS = {16, 20, 30, 20, 22};
     private static final double TALLEST = 120;
 
     DiaryStrip() {
         getStyleClass().add("diary-strip");
         setId("diary-strip");
+        setMinHeight(USE_PREF_SIZE);
     }
 
     void show(List<TodayPage.Day> days) {
         getChildren().clear();
-        getColumnConstraints().setAll(new ColumnConstraints(NAMES));
-        getRowConstraints()
-                .setAll(
-                        new RowConstraints(16),
-                        new RowConstraints(20),
-                        new RowConstraints(30),
-                        new RowConstraints(20),
-                        new RowConstraints(22));
-        String[] names = {"strip.days", "strip.lessons", "strip.due", "strip.events"};
-        for (int row = 0; row < names.length; row++) {
-            add(Widgets.label("soft", Texts.of(names[row])), 0, row + 1);
+        ColumnConstraints names = new ColumnConstraints(NAMES, USE_COMPUTED_SIZE, USE_PREF_SIZE);
+        getColumnConstraints().setAll(names);
+        getRowConstraints().clear();
+        for (double least : ROWS) {
+            // Taller where letters are larger.
+            getRowConstraints().add(new RowConstraints(least, USE_COMPUTED_SIZE, USE_PREF_SIZE));
+        }
+        String[] titles = {"strip.days", "strip.lessons", "strip.due", "strip.events"};
+        for (int row = 0; row < titles.length; row++) {
+            add(Widgets.label("soft", Texts.of(titles[row])), 0, row + 1);
         }
         for (int i = 0; i < days.size(); i++) {
             ColumnConstraints column = new ColumnConstraints(0, 26, Double.MAX_VALUE);

@@ -100,7 +100,7 @@ final class TodayReader {
     }
 
     private String names(List<Long> students) {
-        return students.stream().map(this::name).filter(name -> !name.isEmpty()).collect(Collectors.joining(", "));
+        return students.stream().map(this::name).filter(name -> !name.isEmpty()).collect(Collectors.joining("; "));
     }
 
     /** With papers that were handed in counted as back, whoever took them in. */
@@ -288,7 +288,9 @@ final class TodayReader {
                             event.goers().stream().map(Event.Goer::student).toList());
                     return new Line(
                             Texts.of("today.event", event.name(), DayField.shown(event.from()), when),
-                            goers.isEmpty() ? Texts.of("today.nobody") : Texts.of("today.go", goers),
+                            goers.isEmpty()
+                                    ? Texts.of("today.nobody")
+                                    : Texts.of("today.go", goers, event.goers().size()),
                             new Act.ShowEvent(event));
                 })
                 .toList();

@@ -2,6 +2,7 @@ package org.zeroply.desktop.today;
 
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -245,6 +246,9 @@ final class TodayView extends VBox {
                 each.prefWidthProperty().bind(bar.widthProperty().multiply(block.minutes() / all));
                 each.maxWidthProperty().bind(each.prefWidthProperty());
             }
+            // A word that is cut says nothing.
+            kind.opacityProperty()
+                    .bind(Bindings.when(kind.textTruncatedProperty()).then(0).otherwise(1));
             minutes.setAccessibleText(Texts.of("plan.accessible", block.minutes(), block.title()));
             bar.getChildren().add(minutes);
             names.getChildren().add(kind);

@@ -199,7 +199,7 @@ class TodayReaderTest extends OnAWorkbook {
         lesson(TODAY.plusDays(30).atTime(17, 0), noor);
         assertThat(lines(Kind.AHEAD))
                 .extracting(line -> line.text() + "; " + line.more())
-                .containsExactly("Saltmarsh Cup, 2026-12-13, in 19 days; Haddad, Noor go");
+                .containsExactly("Saltmarsh Cup, 2026-12-13, in 19 days; Haddad, Noor goes");
         assertThat(lines(Kind.BACK)).extracting(TodayPage.Line::more).containsExactly("an open question");
         assertThat(lines(Kind.NOT_SEEN))
                 .as("who has a lesson ahead is not told")
