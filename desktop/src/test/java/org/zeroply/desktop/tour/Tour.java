@@ -13,6 +13,7 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TreeView;
@@ -25,8 +26,8 @@ import org.zeroply.asking.Questions;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.ledger.LedgerModel;
+import org.zeroply.desktop.lessons.AfterPicture;
 import org.zeroply.ledger.Comparison;
-import org.zeroply.notation.PgnWriter;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
 import org.zeroply.store.RepertoireShelf.Listed;
@@ -118,6 +119,34 @@ public final class Tour {
             });
             stand.await("the way", () -> stand.scene().lookup("#event-weeks") != null);
             picture(stand, "event-plan");
+            escape(stand);
+            after(stand);
+        }
+    }
+
+    /** Holds the lesson under way to its end and draws the page for the student. */
+    private void after(Stand stand) {
+        FxRobot robot = new FxRobot();
+        LocalDate day = LocalDate.of(2026, 11, 24);
+        for (int block = 0; block < 4; block++) {
+            robot.push(KeyCode.F6);
+            stand.settle();
+        }
+        robot.push(KeyCode.F7);
+        stand.await("closing", () -> stand.scene().lookup("#closing-word") != null);
+        robot.write("Ida named the threat by herself twice.");
+        Stand.onStage(() -> {
+            ((CheckBox) stand.scene().lookup("#closing-homework")).setSelected(true);
+            ((TextField) stand.scene().lookup("#homework-text"))
+                    .setText("Before every move: what does it leave behind?");
+            return true;
+        });
+        press(stand, "#sheet-primary");
+        stand.await("it is closed", () -> stand.workbook().diary().underWay().isEmpty());
+        try {
+            AfterPicture.write(stand.workbook(), day, target.resolve("after-lesson.png"));
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
         }
     }
 
@@ -309,7 +338,6 @@ public final class Tour {
         });
         stand.await("the named ones", () -> !calculation.runningProperty().get());
         picture(stand, "calculation");
-        evening(stand, "31. Qxe5", "MATE", "question-mate");
         defence(stand);
         runTitled(stand, Questions.CANDIDATES.request());
         run(stand, "command.calculation");
@@ -463,37 +491,6 @@ public final class Tour {
                 () -> stand.reading().gameIdProperty().get() == game.id()
                         && stand.judging().judgementProperty().get() != null
                         && stand.judging().judgementProperty().get().moves().size() == game.plies());
-    }
-
-    /** A position from the circle's evenings, found by its first move, with a question asked of it. */
-    private void evening(Stand stand, String firstMove, String question, String name) {
-        GameSummary found = stand.workbook().games().find("", 1_000).stream()
-                .filter(game -> PgnWriter.write(stand.workbook().games().read(game.id()))
-                        .contains("\n" + firstMove + " "))
-                .findFirst()
-                .orElseThrow();
-        Stand.onStage(() -> {
-            stand.shell().openGame(found.id());
-            return true;
-        });
-        stand.await("the evening", () -> stand.reading().gameIdProperty().get() == found.id());
-        Stand.onStage(() -> {
-            stand.reading().toStart();
-            return true;
-        });
-        question(stand, question, name);
-    }
-
-    private void question(Stand stand, String question, String name) {
-        var questions = stand.questions();
-        runTitled(stand, Questions.of(question).request());
-        long begun = System.nanoTime();
-        while (System.nanoTime() - begun < 120_000_000_000L
-                && Stand.onStage(() -> questions.runningProperty().get()
-                        || questions.answerProperty().get() == null)) {
-            stand.settle();
-        }
-        picture(stand, name);
     }
 
     private static void run(Stand stand, String command) {
