@@ -8,16 +8,23 @@ import java.util.Set;
 /**
  * What the coach says of a move beyond sign and note. Each remark is a command of the move, so that it travels with the game
  * and is undone with it: {@code [%cause text]}, {@code [%kept text]}, {@code [%moment chosen]},
- * {@code [%drift half-moves|root|text]}, {@code [%candidate move|keep or reject|reason]}; see {@link Fields}.
+ * {@code [%drift half-moves|root|text]}, {@code [%candidate move|keep or reject|reason]}, {@code [%drawn ...]}; see
+ * {@link Fields} and {@link OwnMark}.
  *
  * @param cause why it was played, in the coach's words; empty for none
  * @param kept why a verdict stands against the calculated one; empty for none
  * @param moment whether a lesson stops before this move
  * @param drift a span that ends with this move
  * @param candidates the moves that were considered instead of this one or besides it, in their order
+ * @param marks what was drawn on the board after this move, in its order
  */
 public record CoachRemarks(
-        String cause, String kept, boolean moment, Optional<Drift> drift, List<CandidateNote> candidates) {
+        String cause,
+        String kept,
+        boolean moment,
+        Optional<Drift> drift,
+        List<CandidateNote> candidates,
+        List<OwnMark> marks) {
     private static final String CAUSE = "cause";
     private static final String KEPT = "kept";
     private static final String MOMENT = "moment";
@@ -28,7 +35,7 @@ public record CoachRemarks(
     private static final String REJECT = "reject";
     private static final Set<String> NAMES = Set.of(CAUSE, KEPT, MOMENT, DRIFT, CANDIDATE);
 
-    public static final CoachRemarks NONE = new CoachRemarks("", "", false, Optional.empty(), List.of());
+    public static final CoachRemarks NONE = new CoachRemarks("", "", false, Optional.empty(), List.of(), List.of());
 
     /**
      * A span that the coach calls a drift.
@@ -57,11 +64,13 @@ public record CoachRemarks(
 
     public CoachRemarks {
         candidates = List.copyOf(candidates);
+        marks = List.copyOf(marks);
     }
 
     public static CoachRemarks of(GameNode node) {
         CoachRemarks found = NONE;
         List<CandidateNote> candidates = new ArrayList<>();
+        List<OwnMark> marks = new ArrayList<>();
         for (Command command : node.commands()) {
             Optional<List<String>> one = Fields.of(command, command.name(), 1);
             Optional<List<String>> three = Fields.of(command, command.name(), 3);
@@ -75,10 +84,11 @@ public record CoachRemarks(
                 case CANDIDATE ->
                     three.ifPresent(texts -> candidates.add(
                             new CandidateNote(texts.get(0), texts.get(1).equals(KEEP), texts.get(2))));
+                case OwnMark.COMMAND -> OwnMark.of(command).ifPresent(marks::add);
                 default -> {}
             }
         }
-        return found.withCandidates(candidates);
+        return found.withCandidates(candidates).withMarks(marks);
     }
 
     private static Optional<Drift> drift(List<String> texts) {
@@ -92,7 +102,8 @@ public record CoachRemarks(
     /** The node with these remarks instead of those it has; every other command stays. */
     public GameNode onto(GameNode node) {
         List<Command> commands = new ArrayList<>(node.commands());
-        commands.removeIf(command -> NAMES.contains(command.name()));
+        commands.removeIf(command -> NAMES.contains(command.name())
+                || command.name().equals(OwnMark.COMMAND) && OwnMark.of(command).isPresent());
         if (!cause.isBlank()) {
             commands.add(Fields.command(CAUSE, cause));
         }
@@ -107,26 +118,31 @@ public record CoachRemarks(
         for (CandidateNote note : candidates) {
             commands.add(Fields.command(CANDIDATE, note.move(), note.isKept() ? KEEP : REJECT, note.reason()));
         }
+        marks.forEach(mark -> commands.add(mark.command()));
         return node.withCommands(commands);
     }
 
     public CoachRemarks withCause(String text) {
-        return new CoachRemarks(text, kept, moment, drift, candidates);
+        return new CoachRemarks(text, kept, moment, drift, candidates, marks);
     }
 
     public CoachRemarks withKept(String text) {
-        return new CoachRemarks(cause, text, moment, drift, candidates);
+        return new CoachRemarks(cause, text, moment, drift, candidates, marks);
     }
 
     public CoachRemarks withMoment(boolean chosen) {
-        return new CoachRemarks(cause, kept, chosen, drift, candidates);
+        return new CoachRemarks(cause, kept, chosen, drift, candidates, marks);
     }
 
     public CoachRemarks withDrift(Optional<Drift> span) {
-        return new CoachRemarks(cause, kept, moment, span, candidates);
+        return new CoachRemarks(cause, kept, moment, span, candidates, marks);
     }
 
     public CoachRemarks withCandidates(List<CandidateNote> notes) {
-        return new CoachRemarks(cause, kept, moment, drift, notes);
+        return new CoachRemarks(cause, kept, moment, drift, notes, marks);
+    }
+
+    public CoachRemarks withMarks(List<OwnMark> next) {
+        return new CoachRemarks(cause, kept, moment, drift, candidates, next);
     }
 }

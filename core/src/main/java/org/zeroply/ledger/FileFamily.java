@@ -31,8 +31,8 @@ final class FileFamily {
                 Counted.entry(Factor.WINGS, reading::wings));
     }
 
-    private static final long QUEENSIDE = PawnMasks.file(0) | PawnMasks.file(1) | PawnMasks.file(2);
-    private static final long KINGSIDE = PawnMasks.file(5) | PawnMasks.file(6) | PawnMasks.file(7);
+    static final long QUEENSIDE = PawnMasks.file(0) | PawnMasks.file(1) | PawnMasks.file(2);
+    static final long KINGSIDE = PawnMasks.file(5) | PawnMasks.file(6) | PawnMasks.file(7);
 
     private SquareSet heavy(Side side) {
         return position.men(side, PieceType.ROOK).or(position.men(side, PieceType.QUEEN));

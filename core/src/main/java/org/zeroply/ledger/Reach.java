@@ -68,6 +68,26 @@ public final class Reach {
         return new Reach(from, piece.type(), piece.side(), position.occupied().bits(), avoided);
     }
 
+    /**
+     * As in this position, from another square: the piece has left its own and stands there, where it has taken whatever
+     * stood there.
+     *
+     * @throws IllegalArgumentException if no piece stands on the first square, or a pawn
+     */
+    static Reach placed(Position position, Square home, Square on) {
+        Piece piece = position.pieceAt(home);
+        if (piece == null || piece.type() == PieceType.PAWN) {
+            throw new IllegalArgumentException("no piece on " + home);
+        }
+        Side enemy = piece.side().opposite();
+        long avoided = position.men(piece.side()).bits() & ~home.bit();
+        avoided |= position.king(enemy).bit();
+        avoided |= piece.type() == PieceType.KING
+                ? attacked(position, enemy, home)
+                : PawnMasks.attacks(enemy, position.men(enemy, PieceType.PAWN).bits() & ~on.bit());
+        return new Reach(on, piece.type(), piece.side(), position.occupied().bits() & ~home.bit(), avoided & ~on.bit());
+    }
+
     /** In this position as well, but on empty squares alone: nothing is taken on the way. */
     static Reach byQuietMoves(Position position, Square from) {
         Piece piece = position.pieceAt(from);

@@ -54,7 +54,7 @@ final class Survey {
     }
 
     /** The king's square, its neighbours, and the three squares two ranks ahead. */
-    private static long zone(Square king, Side side) {
+    static long zone(Square king, Side side) {
         long near = king.bit() | Attacks.king(king.ordinal());
         int ahead = side == Side.WHITE ? king.rank() + 2 : king.rank() - 2;
         if (ahead < 0 || ahead > 7) {

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.zeroply.notation.PgnEntry;
 import org.zeroply.notation.PgnReader;
 import org.zeroply.notation.PgnWriter;
+import org.zeroply.rules.Square;
 
 class CoachRemarksTest {
     private static Game read(String pgn) throws IOException {
@@ -31,7 +32,10 @@ class CoachRemarksTest {
                 Optional.of(new CoachRemarks.Drift(2, 2, "too slow {really}")),
                 List.of(
                         new CoachRemarks.CandidateNote("Bb5", true, "pins\nthe knight"),
-                        new CoachRemarks.CandidateNote("d4", false, "")));
+                        new CoachRemarks.CandidateNote("d4", false, "")),
+                List.of(
+                        OwnMark.along(OwnMark.Kind.PATH, OwnMark.Pencil.AMBER, Square.F3, Square.G5, Square.F7),
+                        OwnMark.tag(OwnMark.Pencil.BRICK, Square.E5, "|]")));
         GameNode node = game.tree().node(game.tree().mainLine().get(2));
         Game marked = game.with(game.tree().with(remarks.onto(node)));
         // The candidates of the start stand at the root.
@@ -60,6 +64,42 @@ class CoachRemarksTest {
         assertThat(read.candidates()).isEmpty();
         assertThat(read.cause()).isEmpty();
         assertThatThrownBy(() -> new CoachRemarks.Drift(4, 2, "")).hasMessageContaining("root of a drift");
+    }
+
+    @Test
+    void marksOfOthersStayAsTheyAre() throws IOException {
+        String foreign = "[%glow e5,d4] [%beam e2-e4] [%drawn soon] [%drawn ring|green|e4|]";
+        Game game = read("1. e4 {" + foreign + " a word} e5 *");
+        GameNode node = game.tree().node(game.tree().mainLine().getFirst());
+        assertThat(CoachRemarks.of(node).marks()).isEmpty();
+        OwnMark ring = OwnMark.on(OwnMark.Kind.RING, OwnMark.Pencil.INK, Square.E4);
+        GameNode drawn = CoachRemarks.of(node).withMarks(List.of(ring)).onto(node);
+        String written = PgnWriter.write(game.with(game.tree().with(drawn)));
+        assertThat(written.replace("\n", " ")).contains(foreign + " [%drawn ring|ink|e4|]");
+        GameNode cleared = CoachRemarks.of(drawn).withMarks(List.of()).onto(drawn);
+        assertThat(cleared).isEqualTo(node);
+    }
+
+    @Test
+    void drawingTheSameAgainTakesItAway() {
+        OwnMark ring = OwnMark.on(OwnMark.Kind.RING, OwnMark.Pencil.INK, Square.E4);
+        OwnMark amber = OwnMark.on(OwnMark.Kind.RING, OwnMark.Pencil.AMBER, Square.E4);
+        assertThat(OwnMark.drawn(List.of(ring), ring)).isEmpty();
+        assertThat(OwnMark.drawn(List.of(ring), amber)).containsExactly(amber);
+        // A region grows and shrinks square by square, a path goes on where it ends.
+        List<OwnMark> marks = List.of();
+        for (Square square : List.of(Square.D4, Square.E4, Square.D4)) {
+            marks = OwnMark.drawn(marks, OwnMark.on(OwnMark.Kind.REGION, OwnMark.Pencil.INDIGO, square));
+        }
+        assertThat(marks).containsExactly(OwnMark.on(OwnMark.Kind.REGION, OwnMark.Pencil.INDIGO, Square.E4));
+        marks = OwnMark.drawn(List.of(), OwnMark.along(OwnMark.Kind.PATH, OwnMark.Pencil.INK, Square.D2, Square.B3));
+        marks = OwnMark.drawn(marks, OwnMark.along(OwnMark.Kind.PATH, OwnMark.Pencil.INK, Square.B3, Square.C5));
+        assertThat(marks)
+                .containsExactly(OwnMark.along(OwnMark.Kind.PATH, OwnMark.Pencil.INK, Square.D2, Square.B3, Square.C5));
+        assertThat(OwnMark.nextTag(List.of(OwnMark.tag(OwnMark.Pencil.INK, Square.A1, "a"))))
+                .isEqualTo("b");
+        assertThatThrownBy(() -> OwnMark.along(OwnMark.Kind.THREAT, OwnMark.Pencil.INK, Square.A1))
+                .hasMessageContaining("THREAT");
     }
 
     @Test

@@ -39,7 +39,8 @@ class LayeringTest {
             "asking",
             "repertoire",
             "task",
-            "coaching");
+            "coaching",
+            "showing");
 
     /** The modules from the bottom up, by the packages that they are made of. */
     private static final List<String> MODULES =

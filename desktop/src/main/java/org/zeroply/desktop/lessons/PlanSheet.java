@@ -9,6 +9,7 @@ import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -27,6 +28,9 @@ import org.zeroply.desktop.kit.Widgets;
  * and minus, and dropped by Delete. Every change is kept as it is made.
  */
 final class PlanSheet extends VBox {
+    /** Of a title that its field may cut. */
+    private static final int LONG_TITLE = 50;
+
     private static final double WIDTH = 640;
     private static final double HEIGHT = 330;
     private static final int NEW_BLOCK = 10;
@@ -178,6 +182,9 @@ final class PlanSheet extends VBox {
             title.setText(block.title());
             title.getStyleClass().add("plan-title");
             title.setPromptText(Texts.of("plan.title"));
+            if (block.title().length() > LONG_TITLE) {
+                title.setTooltip(new Tooltip(block.title()));
+            }
             title.setOnAction(event -> keepTitle());
             title.focusedProperty().subscribe(is -> {
                 if (!is) {

@@ -89,10 +89,10 @@ final class TeachingPapers {
                 List.of(
                         Part.of("", lesson.aim().isEmpty() ? List.of() : List.of(lesson.aim())),
                         Part.of(Texts.of("after.we"), did),
+                        Part.of("", lesson.word().isEmpty() ? List.of() : List.of(lesson.word())),
                         Part.of(Texts.of("after.you"), set),
                         Part.of(Texts.of("after.answers"), answers),
-                        Part.of(Texts.of("after.next"), later),
-                        Part.of("", lesson.word().isEmpty() ? List.of() : List.of(lesson.word()))),
+                        Part.of(Texts.of("after.next"), later)),
                 shown);
     }
 
