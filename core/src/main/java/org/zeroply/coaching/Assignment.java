@@ -9,8 +9,8 @@ import org.zeroply.words.Words;
  * Homework: something set for students with a day on which it is due.
  *
  * @param id in the workbook; 0 for one that is not kept
- * @param text what is to be done, or the name of the paper or game
- * @param number of the paper or game; 0 for words alone
+ * @param text what is to be done, or the name of the paper, sheet or game
+ * @param number of the paper, sheet or game; 0 for words alone
  * @param lesson in which it was set; 0 for none
  * @param parts one for each student
  */
@@ -19,6 +19,8 @@ public record Assignment(
     /** What is set. */
     public enum Kind {
         PAPER,
+        /** Cards to go through. */
+        SHEET,
         /** A game to annotate. */
         GAME,
         WORDS
@@ -92,7 +94,11 @@ public record Assignment(
 
     /** With other numbers for whatever it points at; who is not there has no part. */
     public Assignment renamed(Ref.Renaming names) {
-        Ref what = kind == Kind.PAPER ? Ref.PAPER : Ref.GAME;
+        Ref what = switch (kind) {
+            case PAPER -> Ref.PAPER;
+            case SHEET -> Ref.SHEET;
+            case GAME, WORDS -> Ref.GAME;
+        };
         return new Assignment(
                 id,
                 kind,

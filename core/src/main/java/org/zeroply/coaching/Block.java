@@ -28,6 +28,7 @@ public record Block(
         MOMENT,
         EXAMPLE,
         TASK,
+        SHEET,
         HOLD,
         LINES,
         CLOSE,

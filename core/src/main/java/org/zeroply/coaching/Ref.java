@@ -5,6 +5,7 @@ public enum Ref {
     STUDENT,
     GAME,
     PAPER,
+    SHEET,
     REPERTOIRE,
     LESSON,
     HOMEWORK;

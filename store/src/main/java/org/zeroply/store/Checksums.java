@@ -29,6 +29,7 @@ final class Checksums {
             "lesson",
             "homework",
             "event",
+            "sheet",
             "content",
             "repertoire",
             "repertoire_node",

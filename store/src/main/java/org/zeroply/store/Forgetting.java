@@ -19,6 +19,7 @@ import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.gametree.Tags;
+import org.zeroply.showing.CardSheet;
 import org.zeroply.words.Words;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -84,6 +85,7 @@ final class Forgetting {
                     .list()
                     .forEach(id -> goes(handle, Kinds.QUESTION, id));
             diary(handle);
+            sheets(handle);
             for (String name : names) {
                 handle.execute("delete from journal where instr(label, ?) > 0", name);
                 handle.execute("delete from setting where instr(value, ?) > 0", name);
@@ -191,6 +193,20 @@ final class Forgetting {
             handle.execute("update repertoire set student = '' where id = ?", id);
             Revisions.next(handle, Kinds.REPERTOIRE, "id", id);
             pastGoes(handle, Kinds.REPERTOIRE, id);
+        }
+    }
+
+    /** What was written on cards, and what the class said. */
+    private void sheets(Handle handle) {
+        for (long id : holding(handle, "sheet", "id", "content")) {
+            CardSheet before = Kinds.SHEET.get(handle, id);
+            Kinds.SHEET.changes(handle, id);
+            Kinds.SHEET.put(
+                    handle,
+                    id,
+                    Kinds.SHEET.read(withoutNames(new String(Kinds.SHEET.write(before), StandardCharsets.UTF_8))
+                            .getBytes(StandardCharsets.UTF_8)));
+            pastGoes(handle, Kinds.SHEET, id);
         }
     }
 

@@ -12,13 +12,14 @@ final class Kinds {
     static final SittingKind SITTING = new SittingKind();
     static final ReportKind REPORT = new ReportKind();
     static final QuestionKind QUESTION = new QuestionKind();
+    static final SheetKind SHEET = new SheetKind();
     static final LessonKind LESSON = new LessonKind();
     static final AssignmentKind HOMEWORK = new AssignmentKind();
     static final EventKind EVENT = new EventKind();
 
     /** The documents: each is known in every copy, edited, merged and rescued on its own. */
     static final List<DocumentKind<?>> DOCUMENTS =
-            List.of(GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT, QUESTION, LESSON, HOMEWORK, EVENT);
+            List.of(GAME, REPERTOIRE, PAPER, STUDENT, SITTING, REPORT, QUESTION, SHEET, LESSON, HOMEWORK, EVENT);
 
     /** All parts, the documents first. */
     static final List<WorkbookPart> ALL = List.of(
@@ -29,6 +30,7 @@ final class Kinds {
             SITTING,
             REPORT,
             QUESTION,
+            SHEET,
             LESSON,
             HOMEWORK,
             EVENT,

@@ -32,7 +32,7 @@ final class Rebuild {
 
     /** Rows that only hold a document together: without them its parts would be lost, too. */
     private static final Set<String> HEADS =
-            Set.of("repertoire", "paper", "student", "sitting", "question", "lesson", "homework", "event");
+            Set.of("repertoire", "paper", "student", "sitting", "question", "lesson", "homework", "event", "sheet");
 
     /** What has no mark of its own on a page that nothing leads to: rows of an index look the same. */
     private static final Set<String> NOT_TOLD = Set.of("waiting");

@@ -389,6 +389,10 @@ public final class Workbook implements AutoCloseable {
     }
 
     /** Students, what they ask and their groups. */
+    public SheetShelf sheets() {
+        return new SheetShelf(this);
+    }
+
     public DiaryShelf diary() {
         return new DiaryShelf(this);
     }

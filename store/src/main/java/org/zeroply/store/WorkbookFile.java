@@ -35,7 +35,7 @@ final class WorkbookFile {
     private static final int APPLICATION_ID = 0x5A50_4C59;
 
     /** The schema that this program reads and writes; the number of the last migration. */
-    static final int VERSION = 13;
+    static final int VERSION = 14;
 
     private static final byte[] SQLITE_HEADER = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
     private static final int HEADER_LENGTH = 100;
@@ -248,7 +248,8 @@ final class WorkbookFile {
                         new V10__Documents(),
                         new V11__Checksums(),
                         new V12__Register(),
-                        new V13__Diary())
+                        new V13__Diary(),
+                        new V14__Sheets())
                 .target(Integer.toString(version))
                 .load()
                 .migrate();

@@ -24,7 +24,11 @@ import org.zeroply.coaching.Student;
 import org.zeroply.coaching.When;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
+import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.showing.Card;
+import org.zeroply.showing.CardSheet;
+import org.zeroply.showing.Face;
 import org.zeroply.store.QuestionKind.KeptQuestion;
 import org.zeroply.store.RepertoireKind.KeptRepertoire;
 import org.zeroply.store.ReportKind.KeptReport;
@@ -90,12 +94,25 @@ record Samples(long game, long paper, long student) {
                         .map(answer -> new KeptQuestion(
                                 student, game, new Question(0, 0, "May I not castle here?", 0, 2, NOON, answer)))
                         .toList();
+            case "sheet" -> sheets();
             case "lesson" -> lessons();
             case "homework" -> homework();
             case "event" -> events();
             default -> throw new AssertionError("there is no document to try " + kind.name() + " with");
         };
         return (List<D>) states;
+    }
+
+    private static List<CardSheet> sheets() {
+        Card words = Card.of(new Face.Words("A knight wants a square."), Side.WHITE);
+        Card board = Card.of(new Face.Board(GameTree.of(Position.START)), Side.WHITE)
+                .withQuestion("What does Black want?")
+                .withSaid(List.of("Sam: nothing", "Ida: ...e5"));
+        CardSheet made = CardSheet.of("Where knights belong").withCard(0, words);
+        return List.of(
+                made,
+                made.withCard(0, board),
+                made.withName("Where\tknights belong").change(0, card -> card.withNote("slowly\nplease")));
     }
 
     /** A series; with a plan and a time left out; moved and with an aim. */

@@ -40,6 +40,7 @@ public final class RefusedPage extends StackPane {
             "sitting",
             "report",
             "question",
+            "sheet",
             "lesson",
             "homework",
             "event",
