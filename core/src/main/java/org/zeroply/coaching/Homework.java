@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.OptionalLong;
+import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.task.AssessQuestion;
 import org.zeroply.task.Paper;
@@ -29,7 +30,9 @@ public final class Homework {
     }
 
     private static Task seal(Task task) {
-        return Task.of(task.kind(), GameTree.of(task.start()), task.last())
+        GameTree bare = GameTree.of(task.start());
+        GameTree seen = bare.with(CoachRemarks.NONE.withMarks(task.drawn()).onto(bare.root()));
+        return Task.of(task.kind(), seen, task.last())
                 .withInstruction(task.instruction())
                 .withMinutes(task.minutes())
                 .withGoal(task.goal())

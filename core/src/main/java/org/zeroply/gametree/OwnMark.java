@@ -74,7 +74,8 @@ public record OwnMark(Kind kind, Pencil pencil, List<Square> squares, String tag
         return new OwnMark(kind, pencil, Arrays.asList(squares), "");
     }
 
-    Command command() {
+    /** As it stands in a comment. */
+    public Command command() {
         return Fields.command(COMMAND, key(kind), key(pencil), words(squares), tag);
     }
 
@@ -87,7 +88,7 @@ public record OwnMark(Kind kind, Pencil pencil, List<Square> squares, String tag
     }
 
     /** Reads one; empty for a command that is not one of ours. */
-    static Optional<OwnMark> of(Command command) {
+    public static Optional<OwnMark> of(Command command) {
         return Fields.of(command, COMMAND, 4).flatMap(OwnMark::read);
     }
 

@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.words.Words;
 
@@ -14,8 +15,16 @@ import org.zeroply.words.Words;
  * @param memorise whether it is too hard to find at the board
  * @param notes what is written of it; a note that is not there is empty
  * @param guards conditions for this move, or for a later one of its plan
+ * @param marks what is drawn on the position after it
  */
-public record Answer(Move move, int to, String approach, boolean memorise, Map<Note, String> notes, List<Guard> guards)
+public record Answer(
+        Move move,
+        int to,
+        String approach,
+        boolean memorise,
+        Map<Note, String> notes,
+        List<Guard> guards,
+        List<OwnMark> marks)
         implements Edge {
     /** What can be written of an answer. */
     public enum Note {
@@ -43,11 +52,12 @@ public record Answer(Move move, int to, String approach, boolean memorise, Map<N
         });
         notes = Map.copyOf(written);
         guards = List.copyOf(guards);
+        marks = List.copyOf(marks);
     }
 
     /** An answer of which nothing is said yet. */
     public static Answer bare(Move move, int to) {
-        return new Answer(move, to, "", false, Map.of(), List.of());
+        return new Answer(move, to, "", false, Map.of(), List.of(), List.of());
     }
 
     public String note(Note note) {
@@ -58,19 +68,24 @@ public record Answer(Move move, int to, String approach, boolean memorise, Map<N
         Map<Note, String> next = new EnumMap<>(Note.class);
         next.putAll(notes);
         next.put(note, text);
-        return new Answer(move, to, approach, memorise, next, guards);
+        return new Answer(move, to, approach, memorise, next, guards, marks);
     }
 
     public Answer withApproach(String other) {
-        return new Answer(move, to, other, memorise, notes, guards);
+        return new Answer(move, to, other, memorise, notes, guards, marks);
     }
 
     public Answer withMemorise(boolean wanted) {
-        return new Answer(move, to, approach, wanted, notes, guards);
+        return new Answer(move, to, approach, wanted, notes, guards, marks);
     }
 
     public Answer withGuards(List<Guard> other) {
-        return new Answer(move, to, approach, memorise, notes, other);
+        return new Answer(move, to, approach, memorise, notes, other, marks);
+    }
+
+    @Override
+    public Answer withMarks(List<OwnMark> other) {
+        return new Answer(move, to, approach, memorise, notes, guards, other);
     }
 
     /** Whether it belongs to an approach, whatever its case. */

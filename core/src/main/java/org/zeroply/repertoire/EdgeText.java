@@ -6,17 +6,19 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.zeroply.gametree.Command;
 import org.zeroply.gametree.Fields;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Square;
 
 /**
  * What is said of a move, as commands of a comment: {@code [%answer approach|memorise]}, {@code [%plan text]} and the like
- * for every other note, {@code [%guard piece|square|condition|why]}, {@code [%reply kind|share]}. The reason of an answer
+ * for every other note, {@code [%guard piece|square|condition|why]}, {@code [%reply kind|share]}, {@link OwnMark own marks}. The reason of an answer
  * and the comment of a reply are the comment itself; a text with signs that a comment cannot hold also stands in
  * {@code [%said text]}. Used in PGN and in the workbook alike.
  */
@@ -70,7 +72,12 @@ public final class EdgeText {
                 }
             }
         }
+        edge.marks().forEach(mark -> commands.add(mark.command()));
         return commands;
+    }
+
+    private static List<OwnMark> marks(List<Command> commands) {
+        return commands.stream().map(OwnMark::of).flatMap(Optional::stream).toList();
     }
 
     /** Whether the same is said of both, or nothing of the first. */
@@ -102,7 +109,7 @@ public final class EdgeText {
             }
             Fields.of(command, GUARD, 4).stream().flatMap(EdgeText::guard).forEach(guards::add);
         }
-        return new Answer(move, to, approach, memorise, notes, guards);
+        return new Answer(move, to, approach, memorise, notes, guards, marks(commands));
     }
 
     private static String said(String comment, List<Command> commands) {
@@ -138,6 +145,6 @@ public final class EdgeText {
                 }
             }
         }
-        return reply;
+        return reply.withMarks(marks(commands));
     }
 }

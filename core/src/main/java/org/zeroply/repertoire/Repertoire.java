@@ -327,8 +327,16 @@ public final class Repertoire {
     static Edge leadingTo(Edge edge, int to) {
         return switch (edge) {
             case Answer answer ->
-                new Answer(answer.move(), to, answer.approach(), answer.memorise(), answer.notes(), answer.guards());
-            case Reply reply -> new Reply(reply.move(), to, reply.share(), reply.kind(), reply.comment());
+                new Answer(
+                        answer.move(),
+                        to,
+                        answer.approach(),
+                        answer.memorise(),
+                        answer.notes(),
+                        answer.guards(),
+                        answer.marks());
+            case Reply reply ->
+                new Reply(reply.move(), to, reply.share(), reply.kind(), reply.comment(), reply.marks());
         };
     }
 

@@ -202,7 +202,8 @@ public record RepertoireUnion(Repertoire repertoire, int otherwise) {
                     ThreeWay.of(was.memorise(), here.memorise(), there.memorise())
                             .value(),
                     notes,
-                    ThreeWay.ofSets(was.guards(), here.guards(), there.guards()));
+                    ThreeWay.ofSets(was.guards(), here.guards(), there.guards()),
+                    ThreeWay.ofSets(was.marks(), here.marks(), there.marks()));
         }
 
         private static Reply reply(Reply here, Reply there, @Nullable Reply known, Disagreement also) {
@@ -221,7 +222,13 @@ public record RepertoireUnion(Repertoire repertoire, int otherwise) {
                     Reply.Kind.MAIN,
                     there.kind().title());
             String comment = also.withMore(also.text(was.comment(), here.comment(), there.comment()));
-            return new Reply(here.move(), here.to(), share.orElse(null), kind, comment);
+            return new Reply(
+                    here.move(),
+                    here.to(),
+                    share.orElse(null),
+                    kind,
+                    comment,
+                    ThreeWay.ofSets(was.marks(), here.marks(), there.marks()));
         }
     }
 }

@@ -15,8 +15,13 @@ import org.zeroply.rules.Square;
  */
 public final class MarkFigures {
     private static final double RING = 0.465;
-    private static final double TAG = 0.15;
-    private static final double CORNER = 0.17;
+    /** The radius of a tag on the screen. */
+    public static final double TAG = 0.15;
+
+    /** The radius of a tag in small print. */
+    public static final double PRINTED_TAG = 0.25;
+
+    private static final double MARGIN = 0.02;
     private static final double HATCH = 0.19;
     private static final double INSET = 0.06;
     private static final double BAR = 0.24;
@@ -24,6 +29,7 @@ public final class MarkFigures {
 
     private final Side bottom;
     private final Predicate<Square> isOccupied;
+    private final double tagRadius;
 
     /** How thick a stroke is, and whether it is broken. */
     public enum Stroke {
@@ -52,10 +58,16 @@ public final class MarkFigures {
     /**
      * @param bottom the side whose pieces begin at the bottom
      * @param isOccupied whether something stands on a square; stops of paths stand in a corner then
+     * @param tagRadius of letters and numbers
      */
-    public MarkFigures(Side bottom, Predicate<Square> isOccupied) {
+    public MarkFigures(Side bottom, Predicate<Square> isOccupied, double tagRadius) {
         this.bottom = bottom;
         this.isOccupied = isOccupied;
+        this.tagRadius = tagRadius;
+    }
+
+    private double corner() {
+        return tagRadius + MARGIN;
     }
 
     /** The figures of marks, to be drawn in this order. */
@@ -68,7 +80,8 @@ public final class MarkFigures {
                 case RING -> figures.add(new Figure.Ring(mark.pencil(), midX(first), midY(first), RING));
                 case HATCH -> hatch(mark.pencil(), first, figures);
                 case TAG ->
-                    tags.add(new Figure.Tag(mark.pencil(), left(first) + CORNER, top(first) + CORNER, TAG, mark.tag()));
+                    tags.add(new Figure.Tag(
+                            mark.pencil(), left(first) + corner(), top(first) + corner(), tagRadius, mark.tag()));
                 case PATH -> path(mark, figures, tags);
                 case THREAT -> threat(mark, figures);
                 case REGION -> region(mark, figures);
@@ -110,9 +123,9 @@ public final class MarkFigures {
             Square from = mark.squares().get(i - 1);
             Square to = mark.squares().get(i);
             figures.add(new Figure.Line(mark.pencil(), Stroke.DOTTED, midX(from), midY(from), midX(to), midY(to)));
-            double x = isOccupied.test(to) ? left(to) + 1 - CORNER : midX(to);
-            double y = isOccupied.test(to) ? top(to) + 1 - CORNER : midY(to);
-            tags.add(new Figure.Tag(mark.pencil(), x, y, TAG, Integer.toString(i)));
+            double x = isOccupied.test(to) ? left(to) + 1 - corner() : midX(to);
+            double y = isOccupied.test(to) ? top(to) + 1 - corner() : midY(to);
+            tags.add(new Figure.Tag(mark.pencil(), x, y, tagRadius, Integer.toString(i)));
         }
     }
 

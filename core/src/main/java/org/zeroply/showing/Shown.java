@@ -2,8 +2,10 @@ package org.zeroply.showing;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -55,8 +57,26 @@ public record Shown(
         }
     }
 
-    /** A map with the bands that were released. */
-    public record MapShown(String title, ConceptMap map, Side bottom) {}
+    /**
+     * A map with the bands that were released.
+     *
+     * @param looks of these bands
+     */
+    public record MapShown(String title, ConceptMap map, Map<Integer, BandLook> looks, Side bottom) {
+        public MapShown {
+            looks = Map.copyOf(looks);
+        }
+
+        /** The board of it with no figure, to be filled in. */
+        public MapShown without() {
+            return new MapShown(title, new ConceptMap(map.wish(), Collections.nCopies(64, null)), Map.of(), bottom);
+        }
+
+        /** All of a map. */
+        public static MapShown whole(ConceptMap map, Side bottom) {
+            return new MapShown(map.wish().title(), map, BandLook.of(map), bottom);
+        }
+    }
 
     public Shown {
         maps = List.copyOf(maps);
@@ -169,7 +189,9 @@ public record Shown(
                         .filter(cell -> open.contains(new Stop(kind, cell.band())))
                         .ifPresent(cell -> cells.set(square.ordinal(), cell));
             }
-            shown.add(new MapShown(map.wish().title(), new ConceptMap(map.wish(), cells), bottom));
+            Map<Integer, BandLook> looks = new HashMap<>(BandLook.of(map));
+            looks.keySet().removeIf(band -> !open.contains(new Stop(kind, band)));
+            shown.add(new MapShown(map.wish().title(), new ConceptMap(map.wish(), cells), looks, bottom));
         }
         return shown;
     }

@@ -4,8 +4,10 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
@@ -164,6 +166,11 @@ public record Task(
 
     public Position start() {
         return solution.start();
+    }
+
+    /** What the coach drew on the position, for the solver to see. */
+    public List<OwnMark> drawn() {
+        return CoachRemarks.of(solution.root()).marks();
     }
 
     /** Whose moves are marked. */

@@ -78,7 +78,7 @@ class RepertoireTest {
         Reply reply = repertoire.root().replies().getFirst();
         assertThatThrownBy(() -> repertoire.with(Repertoire.ROOT, Answer.bare(reply.move(), reply.to())))
                 .isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> new Reply(reply.move(), 1, 101, Reply.Kind.MAIN, ""))
+        assertThatThrownBy(() -> new Reply(reply.move(), 1, 101, Reply.Kind.MAIN, "", List.of()))
                 .hasMessage("share must be from 0 to 100, was 101");
     }
 

@@ -235,7 +235,7 @@ class SheetTest {
     @Test
     void marksAreDrawnInsideTheBoardFromEitherSide() {
         for (Side bottom : Side.values()) {
-            List<MarkFigures.Figure> figures = new MarkFigures(bottom, square -> square == Square.C5)
+            List<MarkFigures.Figure> figures = new MarkFigures(bottom, square -> square == Square.C5, MarkFigures.TAG)
                     .of(List.of(
                             PATH,
                             RING,

@@ -1,5 +1,7 @@
 package org.zeroply.print;
 
+import org.zeroply.gametree.OwnMark;
+
 /** The colours of paper and ink, as the window has them in its light theme. */
 final class Ink {
     static final String INK = "#23262B";
@@ -11,4 +13,13 @@ final class Ink {
     static final String ATTENTION = "#A8452F";
 
     private Ink() {}
+
+    static String of(OwnMark.Pencil pencil) {
+        return switch (pencil) {
+            case INK -> INK;
+            case AMBER -> "#8F5A0F";
+            case INDIGO -> BLACK_SIDE;
+            case BRICK -> ATTENTION;
+        };
+    }
 }

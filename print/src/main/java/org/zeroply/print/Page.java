@@ -94,6 +94,30 @@ final class Page {
                 "round");
     }
 
+    /**
+     * A line that may be broken.
+     *
+     * @param dashes as SVG has them; empty for none
+     */
+    Page dashed(String d, String stroke, double width, String dashes) {
+        return dashes.isEmpty()
+                ? path(d, "none", stroke, width)
+                : empty(
+                        "path",
+                        "d",
+                        d,
+                        "fill",
+                        "none",
+                        "stroke",
+                        stroke,
+                        "stroke-width",
+                        number(width),
+                        "stroke-linecap",
+                        "round",
+                        "stroke-dasharray",
+                        dashes);
+    }
+
     Page stroke(String d, double width) {
         return path(d, "none", Ink.INK, width);
     }

@@ -94,6 +94,7 @@ public final class PaperPages {
                 page,
                 task.start(),
                 task.solver(),
+                task.drawn(),
                 perPage > 4 ? TINY_MILLIMETRES : perPage > 3 ? SMALL_MILLIMETRES : DIAGRAM_MILLIMETRES);
         page.close();
         page.open("td", "class", "said");
@@ -159,7 +160,7 @@ public final class PaperPages {
             Task task = paper.tasks().get(i);
             page.open("table", "class", "moment").open("tr");
             page.open("td", "class", "diagram");
-            Diagram.write(page, task.start(), task.solver(), SMALL_MILLIMETRES);
+            Diagram.write(page, task.start(), task.solver(), task.drawn(), SMALL_MILLIMETRES);
             page.close();
             page.open("td", "class", "said");
             heading(
@@ -241,7 +242,7 @@ public final class PaperPages {
         Task task = attempt.task();
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram");
-        Diagram.write(page, task.start(), task.solver(), SMALL_MILLIMETRES);
+        Diagram.write(page, task.start(), task.solver(), task.drawn(), SMALL_MILLIMETRES);
         page.close();
         page.open("td", "class", "said");
         heading(

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.board;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import javafx.event.EventHandler;
@@ -8,6 +9,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -25,6 +27,18 @@ final class BoardBehavior {
             KeyCode.UP, new int[] {0, 1},
             KeyCode.DOWN, new int[] {0, -1});
 
+    /** The shapes of the pencil. */
+    private static final Map<KeyCode, OwnMark.Kind> SHAPES = Map.of(
+            KeyCode.R, OwnMark.Kind.RING,
+            KeyCode.H, OwnMark.Kind.HATCH,
+            KeyCode.T, OwnMark.Kind.TAG,
+            KeyCode.W, OwnMark.Kind.PATH,
+            KeyCode.B, OwnMark.Kind.THREAT,
+            KeyCode.F, OwnMark.Kind.REGION);
+
+    private static final List<KeyCode> PENCILS =
+            List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4);
+
     private static final Map<KeyCode, PieceType> PROMOTIONS = Map.of(
             KeyCode.Q, PieceType.QUEEN,
             KeyCode.R, PieceType.ROOK,
@@ -37,6 +51,7 @@ final class BoardBehavior {
     private final EventHandler<MouseEvent> dragged = this::drag;
     private final EventHandler<MouseEvent> released = this::release;
     private final EventHandler<KeyEvent> typed = this::key;
+    private final EventHandler<KeyEvent> letters = this::letter;
 
     private @Nullable Square cursor;
     private @Nullable Square pressedOn;
@@ -44,6 +59,12 @@ final class BoardBehavior {
     private boolean dragging;
     private double pressedX;
     private double pressedY;
+    /** The squares that the pencil has passed since it was put down. */
+    private List<Square> passed = new ArrayList<>();
+
+    /** Where a path or threat goes on from, drawn square by square. */
+    private @Nullable Square drawnFrom;
+
     private List<Move> promotions = List.of();
     private int promotionChoice;
 
@@ -57,6 +78,7 @@ final class BoardBehavior {
         board.addEventHandler(MouseEvent.MOUSE_DRAGGED, dragged);
         board.addEventHandler(MouseEvent.MOUSE_RELEASED, released);
         board.addEventHandler(KeyEvent.KEY_PRESSED, typed);
+        board.addEventHandler(KeyEvent.KEY_TYPED, letters);
     }
 
     void dispose() {
@@ -64,6 +86,7 @@ final class BoardBehavior {
         board.removeEventHandler(MouseEvent.MOUSE_DRAGGED, dragged);
         board.removeEventHandler(MouseEvent.MOUSE_RELEASED, released);
         board.removeEventHandler(KeyEvent.KEY_PRESSED, typed);
+        board.removeEventHandler(KeyEvent.KEY_TYPED, letters);
     }
 
     @Nullable
@@ -74,6 +97,7 @@ final class BoardBehavior {
     void positionChanged() {
         pressedOn = null;
         dragging = false;
+        drawnFrom = null;
         promotions = List.of();
         skin.closePromotion();
         board.pickedProperty().set(null);
@@ -94,6 +118,10 @@ final class BoardBehavior {
             cancelPromotion();
             return;
         }
+        if (board.hand() != null && square != null) {
+            passed = new ArrayList<>(List.of(square));
+            return;
+        }
         if (square == null || event.getButton() != MouseButton.PRIMARY) {
             board.pickedProperty().set(null);
             return;
@@ -110,6 +138,13 @@ final class BoardBehavior {
     }
 
     private void drag(MouseEvent event) {
+        if (!passed.isEmpty()) {
+            Square square = skin.squareAt(event.getX(), event.getY());
+            if (square != null && square != passed.getLast()) {
+                passed.add(square);
+            }
+            return;
+        }
         if (pressedOn == null || !board.playableProperty().get() || !isOwn(pressedOn)) {
             return;
         }
@@ -120,6 +155,12 @@ final class BoardBehavior {
     }
 
     private void release(MouseEvent event) {
+        if (!passed.isEmpty()) {
+            List<Square> way = passed;
+            passed = new ArrayList<>();
+            draw(way);
+            return;
+        }
         Square from = pressedOn;
         pressedOn = null;
         if (from == null) {
@@ -133,6 +174,73 @@ final class BoardBehavior {
             }
         } else if (wasPicked) {
             board.pickedProperty().set(null);
+        }
+    }
+
+    // ---- the pencil
+
+    private void draw(List<Square> way) {
+        DrawingHand hand = board.hand();
+        if (hand == null) {
+            return;
+        }
+        Square to = way.getLast();
+        List<Square> drawn = way.stream().distinct().toList();
+        if (hand.isBetweenSquares()) {
+            Square from = drawnFrom;
+            if (way.size() == 1 && from == null) {
+                // The first click says where it begins.
+                drawnFrom = to;
+                board.pickedProperty().set(to);
+                return;
+            }
+            drawn = from != null && way.size() == 1 ? List.of(from, to) : List.of(way.getFirst(), to);
+            boolean goesOn = hand.kindProperty().get() == OwnMark.Kind.PATH && from != null && from != to;
+            drawnFrom = goesOn ? to : null;
+            board.pickedProperty().set(drawnFrom);
+        }
+        OwnMark mark = hand.mark(drawn, List.copyOf(board.ownMarks()));
+        if (mark != null) {
+            board.draw(mark);
+        }
+    }
+
+    /** Shapes, colours, clearing and laying the pencil down. */
+    private boolean pencilKey(DrawingHand hand, KeyCode code) {
+        OwnMark.Kind kind = SHAPES.get(code);
+        if (kind != null) {
+            hand.kindProperty().set(kind);
+            drawnFrom = null;
+            return true;
+        }
+        if (PENCILS.contains(code)) {
+            hand.pencilProperty().set(OwnMark.Pencil.values()[PENCILS.indexOf(code)]);
+            return true;
+        }
+        if (code == KeyCode.DELETE) {
+            board.clearMarks();
+            return true;
+        }
+        if (code == KeyCode.ENTER && cursor != null) {
+            draw(List.of(cursor));
+            return true;
+        }
+        if (code == KeyCode.ESCAPE && drawnFrom != null) {
+            drawnFrom = null;
+            board.pickedProperty().set(null);
+            return true;
+        }
+        if (code == KeyCode.ESCAPE && cursor == null) {
+            hand.onProperty().set(false);
+            return true;
+        }
+        return false;
+    }
+
+    /** While the pencil is on, letters are no moves. */
+    private void letter(KeyEvent event) {
+        if (board.hand() != null && !event.isShortcutDown() && !event.isAltDown()) {
+            event.consume();
         }
     }
 
@@ -174,9 +282,11 @@ final class BoardBehavior {
     // ---- keys
 
     private void key(KeyEvent event) {
+        DrawingHand hand = board.hand();
         boolean used = !event.isShortcutDown()
                 && !event.isAltDown()
-                && (promotions.isEmpty() ? cursorKey(event.getCode()) : promotionKey(event.getCode()));
+                && (hand != null && pencilKey(hand, event.getCode())
+                        || (promotions.isEmpty() ? cursorKey(event.getCode()) : promotionKey(event.getCode())));
         if (used) {
             event.consume();
         }

@@ -21,16 +21,17 @@ import javafx.scene.shape.Rectangle;
 import javafx.util.Subscription;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
-import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
+import org.zeroply.showing.MarkFigures;
 
 /**
  * Draws the board with nodes, so that the stylesheet colours everything and any scale stays crisp. Layers from below:
- * squares, evidence, the last move's brackets, pieces, threats and plans, the letters of the evidence, ring and ticks, the choice of a promotion. Rebuilds a layer only
+ * squares, evidence, own marks, the last move's brackets, pieces, threats and plans, the letters of the evidence, ring and ticks, the choice of a promotion. Rebuilds a layer only
  * when what it shows or the size changes.
  */
 final class BoardSkin extends SkinBase<BoardView> {
@@ -42,6 +43,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     private final List<Label> ranks = new ArrayList<>();
     private final Region frame = styled(new Region(), "board-frame");
     private final Pane marks = layer();
+    private final Pane own = layer();
     private final Pane brackets = layer();
     private final Pane pieces = layer();
     private final Pane tags = layer();
@@ -74,20 +76,28 @@ final class BoardSkin extends SkinBase<BoardView> {
         }
         frame.setMouseTransparent(true);
         Widgets.present(promotion, false);
-        getChildren().addAll(marks, brackets, pieces, traces, tags, frame, hints, promotion);
+        getChildren().addAll(marks, own, brackets, pieces, traces, tags, frame, hints, promotion);
         ListChangeListener<Mark> redrawMarks = change -> drawMarks();
         board.marks().addListener(redrawMarks);
         ListChangeListener<Trace> redrawTraces = change -> drawTraces();
         board.traces().addListener(redrawTraces);
+        ListChangeListener<OwnMark> redrawOwn = change -> drawOwn();
+        board.ownMarks().addListener(redrawOwn);
         subscriptions = Subscription.combine(
                 board.positionProperty().subscribe(() -> {
                     behavior.positionChanged();
                     drawPieces();
+                    drawOwn();
+                }),
+                board.sketchProperty().subscribe(() -> {
+                    drawPieces();
+                    drawOwn();
                 }),
                 board.lastMoveProperty().subscribe(() -> drawBrackets()),
                 board.flippedProperty().subscribe(() -> board.requestLayout()),
                 board.pickedProperty().subscribe(() -> drawHints()),
                 () -> board.marks().removeListener(redrawMarks),
+                () -> board.ownMarks().removeListener(redrawOwn),
                 () -> board.traces().removeListener(redrawTraces));
         behavior.install();
     }
@@ -155,6 +165,7 @@ final class BoardSkin extends SkinBase<BoardView> {
         if (!geometry.equals(drawnFor)) {
             drawnFor = geometry;
             drawMarks();
+            drawOwn();
             drawBrackets();
             drawPieces();
             drawTraces();
@@ -217,6 +228,22 @@ final class BoardSkin extends SkinBase<BoardView> {
         tags.applyCss();
     }
 
+    private void drawOwn() {
+        boolean wasEmpty = own.getChildren().isEmpty();
+        if (wasEmpty && getSkinnable().ownMarks().isEmpty()) {
+            return;
+        }
+        own.getChildren().clear();
+        if (cell > 8) {
+            Side bottom = getSkinnable().flippedProperty().get() ? Side.BLACK : Side.WHITE;
+            OwnMarkShapes shapes = new OwnMarkShapes(left, top, cell);
+            new MarkFigures(bottom, square -> getSkinnable().at(square) != null, MarkFigures.TAG)
+                    .of(getSkinnable().ownMarks())
+                    .forEach(figure -> own.getChildren().add(shapes.draw(figure)));
+            own.applyCss();
+        }
+    }
+
     private void drawTraces() {
         traces.getChildren().clear();
         if (cell > 8) {
@@ -262,21 +289,20 @@ final class BoardSkin extends SkinBase<BoardView> {
             pieces.getChildren().clear();
             return;
         }
-        Position position = getSkinnable().positionProperty().get();
         Map<Square, Node> kept = new EnumMap<>(Square.class);
         List<Node> spare = new ArrayList<>();
         for (Node drawing : List.copyOf(pieces.getChildren())) {
             boolean stays = drawing.getUserData() instanceof Drawn drawn
                     && drawn.size() == cell
-                    && drawn.piece() == position.pieceAt(drawn.square());
+                    && drawn.piece() == getSkinnable().at(drawn.square());
             if (stays) {
                 kept.put(((Drawn) drawing.getUserData()).square(), drawing);
             } else {
                 spare.add(drawing);
             }
         }
-        for (Square square : position.occupied()) {
-            Piece piece = position.pieceAt(square);
+        for (Square square : Square.values()) {
+            Piece piece = getSkinnable().at(square);
             if (piece == null) {
                 continue;
             }
@@ -323,7 +349,7 @@ final class BoardSkin extends SkinBase<BoardView> {
             return;
         }
         hints.getChildren().add(ring(from, "board-ring"));
-        if (!getSkinnable().playableProperty().get()) {
+        if (getSkinnable().hand() != null || !getSkinnable().playableProperty().get()) {
             return;
         }
         for (Move move : getSkinnable().positionProperty().get().legalMoves()) {

@@ -12,11 +12,13 @@ import javafx.scene.control.Control;
 import javafx.scene.control.Skin;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
+import org.zeroply.showing.Sketch;
 
 /**
  * A chess board: shows a position with its last move and marks, and lets the user pick squares and propose legal moves
@@ -34,6 +36,11 @@ public final class BoardView extends Control {
     private final ObjectProperty<@Nullable Square> picked = new SimpleObjectProperty<>(this, "picked");
     private final ObservableList<Mark> marks = FXCollections.observableArrayList();
     private final ObservableList<Trace> traces = FXCollections.observableArrayList();
+    private final ObservableList<OwnMark> ownMarks = FXCollections.observableArrayList();
+    private final ObjectProperty<@Nullable Sketch> sketch = new SimpleObjectProperty<>(this, "sketch");
+    private @Nullable DrawingHand hand;
+    private Consumer<OwnMark> onDraw = mark -> {};
+    private Runnable onClear = () -> {};
     private Consumer<Move> onMove = move -> {};
 
     public BoardView() {
@@ -101,6 +108,50 @@ public final class BoardView extends Control {
     /** Threats and plans drawn over the men. */
     public ObservableList<Trace> traces() {
         return traces;
+    }
+
+    /** What the coach drew; below the men. */
+    public ObservableList<OwnMark> ownMarks() {
+        return ownMarks;
+    }
+
+    /** Men of which no position can be made, shown instead of the position; null for the position. */
+    public ObjectProperty<@Nullable Sketch> sketchProperty() {
+        return sketch;
+    }
+
+    /**
+     * Lets it be drawn on.
+     *
+     * @param pencil draws while it is on
+     * @param draw called with each mark that is drawn
+     * @param clear called when all marks are to go
+     */
+    public void letDraw(DrawingHand pencil, Consumer<OwnMark> draw, Runnable clear) {
+        hand = pencil;
+        onDraw = draw;
+        onClear = clear;
+    }
+
+    /** The pencil, if it is on. */
+    @Nullable
+    DrawingHand hand() {
+        return hand != null && hand.isOn() ? hand : null;
+    }
+
+    void draw(OwnMark mark) {
+        onDraw.accept(mark);
+    }
+
+    void clearMarks() {
+        onClear.run();
+    }
+
+    /** What stands on a square. */
+    @Nullable
+    Piece at(Square square) {
+        Sketch shown = sketch.get();
+        return shown == null ? position.get().pieceAt(square) : shown.at(square);
     }
 
     /** Called with each legal move that the user proposes. */

@@ -10,9 +10,11 @@ import javafx.scene.Node;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.Questions;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.DrawnMarks;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
@@ -75,6 +77,8 @@ public final class ReadingPlace implements Place {
     private final Sheets sheets;
     private final PaperFiles papers;
     private final Around around;
+    private final DrawingHand hand;
+    private final DrawnMarks marks;
     private final ReadOnlyObjectWrapper<@Nullable Heading> heading = new ReadOnlyObjectWrapper<>(this, "heading");
     private @Nullable ReadingView view;
 
@@ -86,11 +90,14 @@ public final class ReadingPlace implements Place {
             ExactEndings endings,
             FileChoice files,
             Sheets sheets,
+            DrawingHand hand,
             Around around) {
         this.game = game;
         this.sheets = sheets;
         papers = new PaperFiles(files, background, sheets);
         this.around = around;
+        this.hand = hand;
+        marks = new DrawnMarks(game);
         calculation = new CalculationModel(game, workbook, background, calculator);
         questions = new QuestionModel(game, calculation, background, calculator, endings);
         ledger = new LedgerModel(game, background);
@@ -110,6 +117,11 @@ public final class ReadingPlace implements Place {
 
     public OpenGame game() {
         return game;
+    }
+
+    /** What is drawn on the position of the open game. */
+    public DrawnMarks marks() {
+        return marks;
     }
 
     public LedgerModel ledger() {
@@ -167,6 +179,7 @@ public final class ReadingPlace implements Place {
                             afterEdits(judgingDesk::makeReport),
                             afterEdits(this::print),
                             sheets::say),
+                    new ReadingView.Drawing(hand, marks),
                     deeds());
             view = known;
         }
@@ -244,7 +257,7 @@ public final class ReadingPlace implements Place {
 
     @Override
     public List<String> otherKeys() {
-        return List.of("walk", "branch", "type", "cursor");
+        return List.of("walk", "branch", "type", "cursor", "pencil");
     }
 
     // ---- commands
@@ -254,6 +267,7 @@ public final class ReadingPlace implements Place {
         return Stream.of(
                         Command.group("group.reading.game", ofTheGame()),
                         Command.group("group.reading.moves", ofMoves()),
+                        Command.group("group.reading.drawing", ofDrawing()),
                         Command.group("group.reading.lesson", ofTheLesson()),
                         Command.group("group.reading.position", ofThePosition()),
                         Command.group("group.reading.judging", ofJudging()),
@@ -298,6 +312,17 @@ public final class ReadingPlace implements Place {
                         "command.delete",
                         "Delete",
                         () -> game.delete(game.nodeProperty().get())));
+    }
+
+    private List<Command> ofDrawing() {
+        return List.of(
+                open("command.way", "F2", this::askWay), open("command.drawn.clear", "Alt+Shift+Delete", marks::clear));
+    }
+
+    private void askWay() {
+        DrawnMarks.Asked asked =
+                marks.way(made().pickedSquare(), hand.pencilProperty().get());
+        sheets.say(Texts.of("way." + asked));
     }
 
     private List<Command> ofTheLesson() {

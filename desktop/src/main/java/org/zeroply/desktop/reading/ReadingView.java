@@ -30,6 +30,8 @@ import org.zeroply.analysis.Study;
 import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.QuestionReport;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.board.DrawingHand;
+import org.zeroply.desktop.board.PencilBar;
 import org.zeroply.desktop.board.Trace;
 import org.zeroply.desktop.calculation.CalculationModel;
 import org.zeroply.desktop.calculation.CalculationPane;
@@ -37,6 +39,7 @@ import org.zeroply.desktop.calculation.Drawings;
 import org.zeroply.desktop.calculation.GivenAnswer;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
+import org.zeroply.desktop.game.DrawnMarks;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.CoachCard;
 import org.zeroply.desktop.judging.CoachModel;
@@ -135,6 +138,14 @@ public final class ReadingView extends StackPane {
      */
     public record Judging(JudgingModel model, CoachModel coach, LanesModel lanes) {}
 
+    /**
+     * What belongs to drawing on the board.
+     *
+     * @param hand the pencil
+     * @param marks what is drawn
+     */
+    public record Drawing(DrawingHand hand, DrawnMarks marks) {}
+
     public ReadingView(
             OpenGame model,
             LedgerModel ledger,
@@ -142,6 +153,7 @@ public final class ReadingView extends StackPane {
             CalculationModel calculation,
             QuestionModel questions,
             Actions actions,
+            Drawing drawing,
             ReadingBar bar) {
         this.model = model;
         this.ledger = ledger;
@@ -165,7 +177,7 @@ public final class ReadingView extends StackPane {
         noteSide.setFitToHeight(true);
         noteSide.getStyleClass().add("branches-scroll");
         StackPane rightSide = rightSide();
-        HBox upper = upper(rightSide);
+        HBox upper = upper(rightSide, drawing);
         Runnable arrange = () -> arrange(upper, rightSide);
         upper.widthProperty().subscribe(arrange);
         heightProperty().subscribe(arrange);
@@ -208,8 +220,13 @@ public final class ReadingView extends StackPane {
         return rightSide;
     }
 
-    private HBox upper(StackPane rightSide) {
-        VBox boardSide = new VBox(board, linePad);
+    private HBox upper(StackPane rightSide, Drawing drawing) {
+        DrawnMarks marks = drawing.marks();
+        board.letDraw(drawing.hand(), marks::draw, marks::clear);
+        marks.marksProperty().subscribe(now -> board.ownMarks().setAll(now));
+        HBox below = new HBox(6, linePad, PencilBar.toggle(drawing.hand(), "reading"));
+        HBox.setHgrow(linePad, Priority.ALWAYS);
+        VBox boardSide = new VBox(board, new PencilBar(drawing.hand(), "reading", marks::clear), below);
         boardSide.getStyleClass().add("board-side");
         VBox.setVgrow(board, Priority.ALWAYS);
         StackPane middle = new StackPane(ledgerPane, hiddenLedger());
@@ -508,6 +525,11 @@ public final class ReadingView extends StackPane {
         return event.getTarget() instanceof Node node
                 && node.getStyleClass().contains("list-view")
                 && (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN);
+    }
+
+    /** The square that is picked on the board; null for none. */
+    public @Nullable Square pickedSquare() {
+        return board.pickedProperty().get();
     }
 
     /** Brings the keyboard to the place: arrows and typing work from here. */

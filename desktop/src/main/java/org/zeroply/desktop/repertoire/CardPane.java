@@ -27,6 +27,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.board.DrawingHand;
+import org.zeroply.desktop.board.PencilBar;
 import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.flow.RangeRibbon;
 import org.zeroply.desktop.kit.Choices;
@@ -36,6 +38,7 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Walking;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.notation.LineReading;
 import org.zeroply.repertoire.Answer;
 import org.zeroply.repertoire.Edge;
@@ -90,6 +93,7 @@ final class CardPane extends VBox {
     private boolean showing;
 
     /**
+     * @param hand the pencil
      * @param onGuard edits a guard of the answer that is shown, or makes one
      * @param focusPlace gives the keyboard to the tree, where moves can be typed
      */
@@ -97,6 +101,7 @@ final class CardPane extends VBox {
             RepertoireModel model,
             SoundnessModel soundness,
             RepertoireReview checks,
+            DrawingHand hand,
             Consumer<Optional<Guard>> onGuard,
             Runnable focusPlace) {
         super(8);
@@ -120,7 +125,11 @@ final class CardPane extends VBox {
         scroll.setFitToWidth(true);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(board(), pad(), line.answer(), head(), scroll);
+        board.letDraw(hand, mark -> drawn(marks -> OwnMark.drawn(marks, mark)), () -> drawn(marks -> List.of()));
+        PencilBar pencils = new PencilBar(hand, "repertoire", () -> drawn(marks -> List.of()));
+        HBox pad = pad();
+        pad.getChildren().add(PencilBar.toggle(hand, "repertoire"));
+        getChildren().addAll(board(), pencils, pad, line.answer(), head(), scroll);
         model.flowProperty().subscribe(() -> show());
         model.nodeProperty().subscribe(() -> show());
         model.aheadProperty().subscribe(() -> show());
@@ -130,6 +139,12 @@ final class CardPane extends VBox {
         checks.familiesProperty().subscribe(() -> showFacts());
         checks.brokenProperty().subscribe(() -> showFacts());
         show();
+    }
+
+    /** On the position after the move that is shown. */
+    private void drawn(UnaryOperator<List<OwnMark>> change) {
+        model.editAnswer(shown.node(), shown.move(), answer -> answer.withMarks(change.apply(answer.marks())), "");
+        model.editReply(shown.node(), shown.move(), reply -> reply.withMarks(change.apply(reply.marks())), "");
     }
 
     private BoardView board() {
@@ -301,6 +316,11 @@ final class CardPane extends VBox {
                                         ? ahead
                                         : step == null ? null : step.edge().move());
         board.positionProperty().set(position);
+        board.ownMarks()
+                .setAll(
+                        step == null || ahead != null || refused != null
+                                ? List.of()
+                                : step.edge().marks());
         number.setText(position.moveNumber() + (position.sideToMove() == Side.WHITE ? "." : "..."));
         heading.setText(
                 ahead != null

@@ -20,6 +20,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
@@ -53,6 +54,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
     /** A game or a repertoire has been left alone so long before they are compared. */
     private static final Duration FOLLOWING = Duration.millis(250);
 
+    private final DrawingHand hand;
     private final RepertoireModel model;
     private final SoundnessModel soundness;
     private final RepertoireReview checks;
@@ -71,7 +73,9 @@ final class RepertoireDesk implements RepertoireView.Actions {
             CalculatorService calculator,
             FileChoice files,
             Sheets sheets,
+            DrawingHand hand,
             LongConsumer openGame) {
+        this.hand = hand;
         this.workbook = workbook;
         this.background = background;
         this.files = files;
@@ -96,7 +100,7 @@ final class RepertoireDesk implements RepertoireView.Actions {
     RepertoireView view() {
         RepertoireView known = view;
         if (known == null) {
-            known = new RepertoireView(model, soundness, checks, start, this);
+            known = new RepertoireView(model, soundness, checks, start, hand, this);
             view = known;
         }
         return known;

@@ -7,6 +7,7 @@ import java.util.function.LongConsumer;
 import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.Background;
@@ -38,8 +39,9 @@ public final class RepertoirePlace implements Place {
             CalculatorService calculator,
             FileChoice files,
             Sheets sheets,
+            DrawingHand hand,
             LongConsumer openGame) {
-        desk = new RepertoireDesk(workbook, background, calculator, files, sheets, openGame);
+        desk = new RepertoireDesk(workbook, background, calculator, files, sheets, hand, openGame);
         model = desk.model();
         desk.follow(game);
         game.languageProperty().subscribe(model.languageProperty()::set);

@@ -26,6 +26,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.flow.Chances;
 import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.flow.FlowView;
@@ -91,13 +92,14 @@ public final class RepertoireView extends StackPane {
             SoundnessModel soundness,
             RepertoireReview checks,
             RepertoireStart start,
+            DrawingHand hand,
             Actions actions) {
         this.model = model;
         this.start = start;
         this.actions = actions;
         getStyleClass().add("repertoire");
         lists = new ListsPane(model, soundness, checks, this::showGame);
-        card = new CardPane(model, soundness, checks, actions::guard, this::focusPlace);
+        card = new CardPane(model, soundness, checks, hand, actions::guard, this::focusPlace);
         flow.setId("repertoire-flow");
         flow.currentProperty().bind(model.nodeProperty());
         flow.dataProperty().bind(model.flowProperty());

@@ -12,6 +12,7 @@ import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.game.DrawnMarks;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.MachineLook;
 import org.zeroply.desktop.kit.MachineSettings;
@@ -28,11 +29,12 @@ public final class BoardWindow {
     private final StackPane root;
     private final BoardView board = new BoardView();
 
-    BoardWindow(OpenGame reading, MachineSettings settings) {
+    BoardWindow(OpenGame reading, DrawnMarks marks, MachineSettings settings) {
         board.positionProperty().bind(reading.positionProperty());
         board.lastMoveProperty().bind(reading.lastMoveProperty());
         board.flippedProperty().bind(reading.flippedProperty());
         board.playableProperty().set(false);
+        marks.marksProperty().subscribe(now -> board.ownMarks().setAll(now));
         root = new StackPane(board);
         root.getStyleClass().addAll("shell", "board-window");
         Scene scene = new Scene(root, SIZE, SIZE);

@@ -42,6 +42,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Diary;
 import org.zeroply.coaching.Event;
 import org.zeroply.coaching.Lesson;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.games.GamesModel;
@@ -103,6 +104,7 @@ public final class Shell extends StackPane {
     private final Machine machine;
     private final MachineSettings settings;
     private final Sheets sheets = new SheetLayer(this, this::focusBack, this::say, this::listCommands);
+    private final DrawingHand hand = new DrawingHand();
     private final CalculatorService calculator;
     private final WorkbookDesk desk;
     private final OpenGame reading;
@@ -158,8 +160,10 @@ public final class Shell extends StackPane {
         AroundPlaces around = new AroundPlaces();
         leftOpen = new LeftOpen(reading, workbook, background);
         gamesPlace = new GamesPlace(games, background, files, sheets, around);
-        readingPlace = new ReadingPlace(reading, workbook, background, calculator, endings, files, sheets, around);
-        repertoirePlace = new RepertoirePlace(reading, workbook, background, calculator, files, sheets, this::openGame);
+        readingPlace =
+                new ReadingPlace(reading, workbook, background, calculator, endings, files, sheets, hand, around);
+        repertoirePlace =
+                new RepertoirePlace(reading, workbook, background, calculator, files, sheets, hand, this::openGame);
         tasksPlace = new TasksPlace(
                 reading,
                 readingPlace.judging(),
@@ -171,6 +175,7 @@ public final class Shell extends StackPane {
                 files,
                 sheets,
                 covers,
+                hand,
                 around::setUpTask);
         registerPlace = new RegisterPlace(
                 workbook, background, calculator.analystName(), machine.clock(), files, sheets, around);
@@ -494,6 +499,14 @@ public final class Shell extends StackPane {
     /** Says calmly that something failed, and what can be done about it. */
     public void failed(Throwable failure) {
         failures.show(failure);
+    }
+
+    /** With the pencil up the keyboard belongs to the board. */
+    private void togglePencil() {
+        hand.onProperty().set(!hand.onProperty().get());
+        if (top() == null) {
+            place.focus();
+        }
     }
 
     // ---- sheets
@@ -937,6 +950,7 @@ public final class Shell extends StackPane {
                 Command.of("command.undo", "Shortcut+Z", this::undo),
                 Command.of("command.redo", "Shortcut+Shift+Z", () -> place.redo()),
                 Command.of("command.firstCards", null, () -> firstCards.set(!firstCards.get())),
+                Command.of("command.pencil", "F3", this::togglePencil),
                 Command.of("command.lamp", "F9", this::toggleLamp),
                 Command.of("command.larger", "Shortcut+Plus", () -> scale(SIZE_STEP)),
                 Command.of("command.smaller", "Shortcut+Minus", () -> scale(-SIZE_STEP))));
@@ -980,7 +994,7 @@ public final class Shell extends StackPane {
         if (window != null && window.isShowing()) {
             window.close();
         } else {
-            BoardWindow opened = new BoardWindow(reading, settings);
+            BoardWindow opened = new BoardWindow(reading, readingPlace.marks(), settings);
             boardWindow = opened;
             opened.show(getScene().getWindow());
             // One goes on working here; the other window only shows. The system gives it the keyboard a moment later.

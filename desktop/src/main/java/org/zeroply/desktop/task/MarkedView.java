@@ -427,6 +427,7 @@ public final class MarkedView extends BorderPane {
         board.positionProperty().set(stepping.get(step));
         boolean start = step == 0;
         Task task = attempt().task();
+        board.ownMarks().setAll(start ? task.drawn() : List.of());
         board.lastMoveProperty().set(start && task.last() != null ? task.last().move() : null);
         at.setText(start ? TaskTexts.toMove(task) : Texts.of("marked.at", step, stepping.size() - 1));
     }

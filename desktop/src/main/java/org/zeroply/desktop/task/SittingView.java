@@ -291,6 +291,7 @@ public final class SittingView extends BorderPane {
         list.setText(SetupList.write(men(task.start()), language));
         board.flippedProperty().set(task.solver() == Side.BLACK);
         board.positionProperty().set(task.start());
+        board.ownMarks().setAll(task.drawn());
         board.lastMoveProperty().set(task.last() == null ? null : task.last().move());
         toMove.setText(TaskTexts.toMove(task));
         instruction.setText(
@@ -553,6 +554,7 @@ public final class SittingView extends BorderPane {
         }
         board.positionProperty().set(position);
         board.playableProperty().set(true);
+        board.ownMarks().clear();
         answer(task, position);
     }
 

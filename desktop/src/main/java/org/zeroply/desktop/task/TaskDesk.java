@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
 import org.zeroply.analysis.Judgement;
 import org.zeroply.coaching.Homework;
 import org.zeroply.coaching.Opponent;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.GameNames;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
@@ -56,6 +57,7 @@ final class TaskDesk implements TasksView.Actions {
     private final SittingDesk sittings;
     private final Background background;
     private final OpenGame reading;
+    private final DrawingHand hand;
     private final JudgingModel judging;
     private final FileChoice files;
     private final PaperFiles out;
@@ -79,7 +81,9 @@ final class TaskDesk implements TasksView.Actions {
             SittingDesk.Over over,
             ExactEndings endings,
             Clock clock,
+            DrawingHand hand,
             Runnable setUp) {
+        this.hand = hand;
         this.background = background;
         this.reading = reading;
         this.judging = judging;
@@ -122,7 +126,7 @@ final class TaskDesk implements TasksView.Actions {
     TasksView view() {
         TasksView known = view;
         if (known == null) {
-            known = new TasksView(model, sittings.results(), this);
+            known = new TasksView(model, sittings.results(), hand, this);
             view = known;
         }
         return known;

@@ -21,12 +21,17 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.desktop.board.BoardRoom;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.board.DrawingHand;
+import org.zeroply.desktop.board.PencilBar;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.FormParts;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Side;
 import org.zeroply.task.Paper;
 import org.zeroply.task.Task;
@@ -36,6 +41,7 @@ import org.zeroply.task.Theme;
 /** A task as it stands on the paper: the diagram, what is asked, and its data. */
 final class TaskPaperPane extends ScrollPane {
     private final TasksModel model;
+    private final DrawingHand hand;
     private final Runnable editQuestions;
     private final Label facts = new Label();
     private final BoardView board = new BoardView();
@@ -63,10 +69,12 @@ final class TaskPaperPane extends ScrollPane {
 
     /**
      * @param place the view whose room the board shares
+     * @param hand the pencil
      * @param editQuestions changes what an assess task asks, or the goal of one that is played on
      */
-    TaskPaperPane(TasksModel model, Region place, Runnable editQuestions) {
+    TaskPaperPane(TasksModel model, Region place, DrawingHand hand, Runnable editQuestions) {
         this.model = model;
+        this.hand = hand;
         this.editQuestions = editQuestions;
         build(place);
     }
@@ -76,6 +84,7 @@ final class TaskPaperPane extends ScrollPane {
         board.setId("tasks-board");
         board.setOnMove(move -> model.addLine(List.of(move)));
         board.setMinSize(250, 250);
+        board.letDraw(hand, mark -> drawn(marks -> OwnMark.drawn(marks, mark)), () -> drawn(marks -> List.of()));
         instruction.setId("tasks-instruction");
         instruction.setWrapText(true);
         instruction.setPrefRowCount(2);
@@ -130,12 +139,30 @@ final class TaskPaperPane extends ScrollPane {
             each.setPrefColumnCount(3);
             each.setMinWidth(Region.USE_PREF_SIZE);
         }
-        VBox pane = new VBox(8, facts, board, toMove, instruction, form);
+        PencilBar pencils = new PencilBar(hand, "tasks", () -> drawn(marks -> List.of()));
+        HBox under = new HBox(8, toMove, Widgets.space(), PencilBar.toggle(hand, "tasks"));
+        under.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(toMove, Priority.ALWAYS);
+        VBox pane = new VBox(8, facts, board, pencils, under, instruction, form);
         pane.getStyleClass().add("tasks-paper");
         setContent(pane);
         setFitToWidth(true);
         getStyleClass().add("branches-scroll");
         BoardRoom.share(place, this, board, 392, 0.28, 430, 62);
+    }
+
+    /** What is drawn on the position of a task is seen by its solver; on later moves it is the coach's. */
+    private void drawn(UnaryOperator<List<OwnMark>> change) {
+        int node = model.nodeProperty().get();
+        model.edit(
+                task -> {
+                    GameNode at = task.solution().node(node);
+                    CoachRemarks remarks = CoachRemarks.of(at);
+                    return task.withSolution(task.solution()
+                            .with(remarks.withMarks(change.apply(remarks.marks()))
+                                    .onto(at)));
+                },
+                Texts.of("undo.drawn"));
     }
 
     private static Label soft(String key) {
@@ -239,6 +266,7 @@ final class TaskPaperPane extends ScrollPane {
                         node == GameTree.ROOT
                                 ? task.last() == null ? null : task.last().move()
                                 : tree.node(node).played());
+        board.ownMarks().setAll(CoachRemarks.of(tree.node(node)).marks());
         toMove.setText(TaskTexts.toMove(task));
     }
 }

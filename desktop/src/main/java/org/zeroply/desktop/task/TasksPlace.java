@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.judging.JudgingModel;
 import org.zeroply.desktop.kit.Background;
@@ -32,6 +33,7 @@ public final class TasksPlace implements Place {
     /**
      * @param game the open game, of which tasks are made
      * @param judging what was judged of it
+     * @param hand the pencil
      * @param over shows what covers all places
      * @param endings who knows how endings end, for games that are played on
      * @param clock when sittings begin and end
@@ -48,9 +50,10 @@ public final class TasksPlace implements Place {
             FileChoice files,
             Sheets sheets,
             SittingDesk.Over over,
+            DrawingHand hand,
             Runnable setUp) {
         desk = new TaskDesk(
-                workbook, background, calculator, game, judging, files, sheets, over, endings, clock, setUp);
+                workbook, background, calculator, game, judging, files, sheets, over, endings, clock, hand, setUp);
         model = desk.model();
         game.languageProperty().subscribe(model.languageProperty()::set);
         model.openProperty().subscribe((before, now) -> {

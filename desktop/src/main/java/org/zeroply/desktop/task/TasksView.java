@@ -21,6 +21,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
@@ -87,12 +88,12 @@ public final class TasksView extends StackPane {
     private final StackPane sheetBody = new StackPane();
     private boolean showing;
 
-    public TasksView(TasksModel model, ResultsPane results, Actions actions) {
+    public TasksView(TasksModel model, ResultsPane results, DrawingHand hand, Actions actions) {
         this.model = model;
         this.results = results;
         this.actions = actions;
         chips = new TaskChips(model, this::keepEdits);
-        paper = new TaskPaperPane(model, this, actions::editQuestions);
+        paper = new TaskPaperPane(model, this, hand, actions::editQuestions);
         solution = new SolutionPane(model, outOf, actions::editItem);
         check = new ScrollPane(new CheckPane(model, actions::accept, () -> show(Tab.SOLUTION)));
         check.setFitToWidth(true);
