@@ -79,6 +79,7 @@ public final class ZeroPlyApp extends Application {
                 shell.place(GamesPlace.class).model().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
+                    shell.prepare(ZeroPlyApp::addSheets);
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
                     shell.prepare(book -> addSeason(book, machine.clock().instant()));
                     shell.prepare(ZeroPlyApp::addUp);
@@ -169,6 +170,12 @@ public final class ZeroPlyApp extends Application {
                     prepared.repertoire().withTallies(tallies),
                     Texts.of("undo.repertoire.new", prepared.name()));
         }
+        return true;
+    }
+
+    /** Adds the sheets of the sample club. */
+    public static boolean addSheets(Workbook workbook) {
+        SampleClub.sheets().forEach(sheet -> workbook.sheets().add(sheet, Texts.of("undo.sheet.new", sheet.name())));
         return true;
     }
 

@@ -63,6 +63,7 @@ class LayeringTest {
             "desktop.task",
             "desktop.register",
             "desktop.lessons",
+            "desktop.showing",
             "desktop.today",
             "desktop.setup",
             "desktop.playout",

@@ -41,7 +41,7 @@ class RegisterPlaceTest extends AtTheWindow {
     @Test
     void byKeyboardAStudentIsAddedAsksAndIsAnsweredAndAllIsUndone() {
         begin(false);
-        keys(KeyCode.CONTROL, KeyCode.DIGIT6);
+        keys(KeyCode.CONTROL, KeyCode.DIGIT7);
         stand.await("nobody yet", () -> stand.scene().lookup("#register-first") != null);
         keys(KeyCode.ALT, KeyCode.N);
         stand.await("the form", () -> stand.scene().lookup("#student-form-name") != null);

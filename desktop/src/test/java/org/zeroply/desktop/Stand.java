@@ -50,6 +50,7 @@ import org.zeroply.desktop.repertoire.RepertoireModel;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
 import org.zeroply.desktop.repertoire.SoundnessModel;
 import org.zeroply.desktop.shell.Shell;
+import org.zeroply.desktop.showing.LessonsPlace;
 import org.zeroply.desktop.task.TasksModel;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.desktop.today.TodayPlace;
@@ -185,6 +186,21 @@ public final class Stand implements AutoCloseable {
     }
 
     /** Adds the papers of the sample club and opens the first one. */
+    public void addSheets() {
+        ZeroPlyApp.addSheets(workbook());
+        onStage(() -> {
+            shell().place(LessonsPlace.class).model().refresh();
+            return true;
+        });
+        await(
+                "the sheets",
+                () -> !shell().place(LessonsPlace.class)
+                        .model()
+                        .listProperty()
+                        .get()
+                        .isEmpty());
+    }
+
     public void addPapers() {
         ZeroPlyApp.addPapers(workbook(), machine.clock().instant());
         onStage(() -> {

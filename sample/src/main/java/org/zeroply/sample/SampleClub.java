@@ -22,6 +22,8 @@ import org.zeroply.notation.PgnReader;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.RepertoireReader;
 import org.zeroply.rules.Side;
+import org.zeroply.showing.CardSheet;
+import org.zeroply.showing.SheetPgn;
 import org.zeroply.task.Paper;
 import org.zeroply.task.ScriptText;
 import org.zeroply.task.TaskPgn;
@@ -31,6 +33,7 @@ public final class SampleClub {
     public static final String NAME = "Hollow Mill Chess Circle";
 
     private static final int PAPERS = 5;
+    private static final int SHEETS = 2;
 
     private SampleClub() {}
 
@@ -134,6 +137,23 @@ public final class SampleClub {
             }
         }
         return papers;
+    }
+
+    /** The sheets that the coach teaches from. */
+    public static List<CardSheet> sheets() {
+        List<CardSheet> sheets = new ArrayList<>();
+        for (int i = 1; i <= SHEETS; i++) {
+            try (InputStream in = resource("sheet-" + i + ".pgn")) {
+                SheetPgn.Contents contents = SheetPgn.read(in);
+                if (!contents.faults().isEmpty() || !contents.unread().isEmpty()) {
+                    throw new IllegalStateException("a sample sheet has faults: " + contents);
+                }
+                sheets.add(contents.sheet());
+            } catch (IOException broken) {
+                throw new UncheckedIOException(broken);
+            }
+        }
+        return sheets;
     }
 
     /**

@@ -53,6 +53,7 @@ final class BoardBehavior {
     private final EventHandler<KeyEvent> typed = this::key;
     private final EventHandler<KeyEvent> letters = this::letter;
 
+    private @Nullable Position shownFor;
     private @Nullable Square cursor;
     private @Nullable Square pressedOn;
     private boolean wasPicked;
@@ -95,6 +96,13 @@ final class BoardBehavior {
     }
 
     void positionChanged() {
+        Position now = board.positionProperty().get();
+        boolean isSame = now.equals(shownFor);
+        shownFor = now;
+        if (isSame) {
+            // Something else of the game was edited, such as what is drawn.
+            return;
+        }
         pressedOn = null;
         dragging = false;
         drawnFrom = null;

@@ -139,6 +139,11 @@ public final class BoardView extends Control {
         return hand != null && hand.isOn() ? hand : null;
     }
 
+    /** Whether the pencil is on, and the board one that is drawn on. */
+    public boolean isDrawnOn() {
+        return hand() != null;
+    }
+
     void draw(OwnMark mark) {
         onDraw.accept(mark);
     }

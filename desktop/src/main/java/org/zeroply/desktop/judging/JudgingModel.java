@@ -37,6 +37,7 @@ import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Limit;
 import org.zeroply.search.Verdict;
 import org.zeroply.store.Workbook;
@@ -148,6 +149,16 @@ public final class JudgingModel {
                 .filter(study -> !study.calculations().isEmpty()
                         && !study.calculations().getFirst().lines().isEmpty())
                 .map(study -> study.calculations().getFirst().firstMoves().getFirst());
+    }
+
+    /** The best line found at a node with its verdict, if that has been looked at and the curtain is up. */
+    public Optional<CalculatedLine> bestLine(int node) {
+        return covered
+                ? Optional.empty()
+                : Optional.ofNullable(known.get(node))
+                        .map(looked -> looked.study().calculations())
+                        .filter(all -> !all.isEmpty() && !all.getFirst().lines().isEmpty())
+                        .map(all -> all.getFirst().lines().getFirst());
     }
 
     /** The calculated verdict after a move, if it has been looked at and the curtain is up. */

@@ -20,6 +20,8 @@ public interface FileChoice {
         READ_PAPERS("PGN"),
         READ_SCRIPTS("TXT"),
         READ_REPERTOIRE("PGN"),
+        READ_SHEET("PGN"),
+        WRITE_SHEET("PGN"),
         WRITE_GAMES("PGN"),
         WRITE_PAPER("PGN"),
         WRITE_HOMEWORK("PGN"),

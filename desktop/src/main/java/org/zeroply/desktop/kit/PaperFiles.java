@@ -2,13 +2,17 @@ package org.zeroply.desktop.kit;
 
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.Language;
 import org.zeroply.print.GamePages;
 import org.zeroply.print.PaperPages;
+import org.zeroply.print.SheetPages;
 import org.zeroply.print.StudentPages;
 import org.zeroply.print.TeachingPages;
+import org.zeroply.showing.Shown;
 import org.zeroply.store.WholeFile;
 
 /** Writes papers, scripts and tables to files in the background, and says so when it is done. */
@@ -52,6 +56,29 @@ public final class PaperFiles {
             text(files.toPaper(name + ".html", "HTML"), TeachingPages.html(contents));
         } else {
             write(files.toPaper(name + ".pdf", "PDF"), out -> TeachingPages.pdf(contents, out) > 0);
+        }
+    }
+
+    /** Writes the handout of a sheet. */
+    public void handout(String name, SheetPages.Handout handout) {
+        write(files.toPaper(name + ".pdf", "PDF"), out -> SheetPages.pdf(handout, out) > 0);
+    }
+
+    /**
+     * Writes maps: as a drawing or a picture the first of them, as a page all.
+     *
+     * @param kind svg, png or pdf
+     */
+    public void maps(String name, List<Shown.MapShown> maps, String kind) {
+        Optional<Path> target = files.toPaper(name.replace(':', ',') + "." + kind, kind.toUpperCase(Locale.ROOT));
+        switch (kind) {
+            case "svg" -> text(target, SheetPages.svg(maps.getFirst()));
+            case "png" ->
+                write(target, out -> {
+                    SheetPages.png(maps.getFirst(), out);
+                    return true;
+                });
+            default -> write(target, out -> SheetPages.mapsPdf(name, maps, out) > 0);
         }
     }
 

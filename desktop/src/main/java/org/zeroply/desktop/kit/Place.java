@@ -1,10 +1,12 @@
 package org.zeroply.desktop.kit;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.showing.Card;
 import org.zeroply.store.UndoState;
 
 /**
@@ -48,6 +50,11 @@ public interface Place {
 
     /** What can be done here, in the order in which it is offered. */
     List<Command> commands();
+
+    /** What is shown here as a card to teach from; empty where no position is. */
+    default Optional<Card> card() {
+        return Optional.empty();
+    }
 
     /** Keys that work here and are no commands, by what the list of shortcuts calls them. */
     default List<String> otherKeys() {

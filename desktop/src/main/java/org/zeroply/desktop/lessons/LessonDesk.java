@@ -5,13 +5,16 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.coaching.Assignment;
@@ -50,6 +53,9 @@ public final class LessonDesk {
         void openTask(long paper, int place);
 
         void openRepertoire(long repertoire);
+
+        /** Opens a sheet of cards. */
+        void openSheet(long sheet);
 
         Language language();
 
@@ -127,13 +133,42 @@ public final class LessonDesk {
 
     /** The same for one that has no series. */
     public void plan(Lesson wanted) {
-        background.write(
-                () -> new Named(workbook.diary().lesson(wanted.id()), pages.names(wanted.students())), this::showPlan);
+        named(
+                wanted,
+                named -> laid(named, (plan, buttons) -> {
+                    Sheet shown = sheets.show(Texts.of("plan.heading"), plan, buttons);
+                    return shown::close;
+                }));
+    }
+
+    /** Opens the plan of a lesson in a place. */
+    public void planInto(Diary.Entry entry, Consumer<Node> place) {
+        model.own(
+                entry,
+                wanted -> named(
+                        wanted,
+                        named -> laid(named, (plan, buttons) -> {
+                            HBox row = new HBox(8);
+                            row.getChildren().addAll(buttons);
+                            row.setAlignment(Pos.CENTER_RIGHT);
+                            place.accept(
+                                    new VBox(12, Widgets.label("sheet-title", Texts.of("plan.heading")), plan, row));
+                            return () -> {};
+                        })));
+    }
+
+    private void named(Lesson wanted, Consumer<Named> then) {
+        background.write(() -> new Named(workbook.diary().lesson(wanted.id()), pages.names(wanted.students())), then);
+    }
+
+    /** Where a plan is laid; gives what puts it away once the lesson begins. */
+    private interface Laying {
+        Runnable lay(PlanSheet plan, List<Button> buttons);
     }
 
     private record Named(Lesson lesson, String names) {}
 
-    private void showPlan(Named named) {
+    private void laid(Named named, Laying laying) {
         Lesson lesson = named.lesson();
         When when = lesson.when();
         PlanSheet sheet = new PlanSheet(
@@ -178,10 +213,10 @@ public final class LessonDesk {
         if (!lesson.isClosed()) {
             buttons.add(begin);
         }
-        Sheet shown = sheets.show(Texts.of("plan.heading"), sheet, buttons);
+        Runnable away = laying.lay(sheet, buttons);
         begin.setOnAction(event -> {
             Lesson now = sheet.lesson();
-            shown.close();
+            away.run();
             if (!now.isUnderWay()) {
                 model.hold(now);
             }
@@ -255,6 +290,7 @@ public final class LessonDesk {
             case GAME -> around.openAt(material.number(), Math.max(0, material.at()));
             case PAPER -> around.openTask(material.number(), Math.max(0, material.at()));
             case REPERTOIRE -> around.openRepertoire(material.number());
+            case SHEET -> around.openSheet(material.number());
             case HOMEWORK -> background.read(() -> workbook.diary().homework(material.number()), this::openHomework);
             case STUDENT, LESSON -> {}
         }
@@ -274,6 +310,7 @@ public final class LessonDesk {
     public void openHomework(Assignment homework) {
         switch (homework.kind()) {
             case PAPER -> around.openTask(homework.number(), 0);
+            case SHEET -> around.openSheet(homework.number());
             case GAME -> around.openAt(homework.number(), 0);
             case WORDS -> sheets.say(homework.text());
         }

@@ -2,6 +2,7 @@ package org.zeroply.desktop.reading;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -12,6 +13,7 @@ import org.zeroply.asking.CoachQuestion;
 import org.zeroply.asking.Questions;
 import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.calculation.CalculationModel;
+import org.zeroply.desktop.calculation.GivenAnswer;
 import org.zeroply.desktop.calculation.QuestionModel;
 import org.zeroply.desktop.game.Departed;
 import org.zeroply.desktop.game.DrawnMarks;
@@ -37,6 +39,7 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.PgnWriter;
 import org.zeroply.opening.Openings;
 import org.zeroply.rules.Position;
+import org.zeroply.showing.Card;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Task;
@@ -253,6 +256,19 @@ public final class ReadingPlace implements Place {
     @Override
     public void editHeading() {
         forms.askDetails();
+    }
+
+    @Override
+    public Optional<Card> card() {
+        if (!game.openProperty().get() || game.isCurtainDown()) {
+            return Optional.empty();
+        }
+        GivenAnswer answer = questions.answerProperty().get();
+        boolean isHere = answer != null
+                && calculation.openProperty().get()
+                && questions.questionProperty().get() != null
+                && questions.isAboutHere();
+        return Optional.of(CardDraft.of(game, judging(), isHere ? answer : null));
     }
 
     @Override

@@ -25,6 +25,9 @@ import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.DocumentModel;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedLine;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;
@@ -38,6 +41,8 @@ import org.zeroply.repertoire.Tally;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
+import org.zeroply.showing.Card;
+import org.zeroply.showing.Face;
 import org.zeroply.store.GameFilter;
 import org.zeroply.store.RepertoireShelf;
 import org.zeroply.store.RepertoireShelf.Listed;
@@ -410,6 +415,25 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
     }
 
     /** Changes an answer that is still there. */
+    /** The position as a card: what the repertoire plays there is the answer, with the reasons. */
+    public Card card() {
+        Position here = position();
+        GameTree tree = GameTree.of(here);
+        for (Edge edge : repertoire.node(node.get()).edges()) {
+            GameTree.Edit added = tree.add(GameTree.ROOT, edge.move());
+            tree = added.tree().with(added.tree().node(added.focus()).withAfter(EdgeText.comment(edge)));
+        }
+        Repertoire.Step step = last();
+        List<OwnMark> marks = step == null ? List.of() : step.edge().marks();
+        tree = tree.with(CoachRemarks.NONE.withMarks(marks).onto(tree.root()));
+        Listed open = openProperty().get();
+        return Card.of(new Face.Board(tree), repertoire.side())
+                .withQuestion(Texts.of(
+                        here.sideToMove() == repertoire.side() ? "card.askAnswer" : "card.askReply",
+                        Texts.of("side." + here.sideToMove())))
+                .withSource(open == null ? "" : open.name());
+    }
+
     public void editAnswer(int at, Move move, UnaryOperator<Answer> change, String what) {
         if (repertoire.has(at) && repertoire.node(at).edge(move) instanceof Answer answer) {
             edit(at, change.apply(answer), what);

@@ -17,6 +17,7 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.showing.Card;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 
@@ -112,6 +113,11 @@ public final class RepertoirePlace implements Place {
     @Override
     public ObservableValue<UndoState> undoProperty() {
         return model.undoProperty();
+    }
+
+    @Override
+    public Optional<Card> card() {
+        return model.openProperty().get() == null ? Optional.empty() : Optional.of(model.card());
     }
 
     @Override

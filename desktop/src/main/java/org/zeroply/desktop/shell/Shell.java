@@ -72,6 +72,7 @@ import org.zeroply.desktop.register.RegisterPlace;
 import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.desktop.repertoire.GameDepartures;
 import org.zeroply.desktop.repertoire.RepertoirePlace;
+import org.zeroply.desktop.showing.LessonsPlace;
 import org.zeroply.desktop.task.TasksPlace;
 import org.zeroply.desktop.today.TodayPlace;
 import org.zeroply.ending.ExactEndings;
@@ -115,6 +116,7 @@ public final class Shell extends StackPane {
     private final TasksPlace tasksPlace;
     private final RegisterPlace registerPlace;
     private final LessonDesk lessons;
+    private final LessonsPlace lessonsPlace;
     private final TodayPlace todayPlace;
     private final List<Place> places;
     private final TakingIn takingIn;
@@ -188,7 +190,9 @@ public final class Shell extends StackPane {
                 sheets,
                 around);
         todayPlace = new TodayPlace(workbook, background, lessons, sheets, around);
-        places = List.of(todayPlace, gamesPlace, readingPlace, repertoirePlace, tasksPlace, registerPlace);
+        lessonsPlace = new LessonsPlace(workbook, background, lessons, files, sheets, hand, machine.clock(), around);
+        places =
+                List.of(todayPlace, gamesPlace, readingPlace, repertoirePlace, tasksPlace, lessonsPlace, registerPlace);
         place = todayPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
         forms = new Forms(reading, settings, sheets, takingIn::newFrom, this::playOut);
@@ -224,6 +228,7 @@ public final class Shell extends StackPane {
         readingPlace.judgingDesk().queue().begin();
         repertoirePlace.model().refresh();
         tasksPlace.model().refresh();
+        lessonsPlace.model().refresh();
         applyLook();
         go(todayPlace);
         lessons.model().begin();
@@ -501,6 +506,12 @@ public final class Shell extends StackPane {
         failures.show(failure);
     }
 
+    /** What is in sight becomes a card of the sheet that is open. */
+    private void takeAsCard() {
+        keepEdits();
+        place.card().ifPresentOrElse(lessonsPlace.model()::take, () -> say(Texts.of("card.noPosition")));
+    }
+
     /** With the pencil up the keyboard belongs to the board. */
     private void togglePencil() {
         hand.onProperty().set(!hand.onProperty().get());
@@ -574,6 +585,7 @@ public final class Shell extends StackPane {
                     RegisterPlace.Around,
                     LessonDesk.Around,
                     TodayPlace.Around,
+                    LessonsPlace.Around,
                     Offers.Chosen {
         @Override
         public void open(long game) {
@@ -664,6 +676,29 @@ public final class Shell extends StackPane {
         public void openRepertoire(long repertoire) {
             go(repertoirePlace);
             repertoirePlace.open(repertoire);
+        }
+
+        @Override
+        public void openSheet(long sheet) {
+            go(lessonsPlace);
+            lessonsPlace.open(sheet);
+        }
+
+        @Override
+        public Position positionRead() {
+            return reading.openProperty().get() && !reading.isCurtainDown()
+                    ? reading.positionProperty().get()
+                    : Position.START;
+        }
+
+        @Override
+        public void coverAll(Parent view, Runnable focus) {
+            covers.show(view, focus);
+        }
+
+        @Override
+        public void uncover(Parent view) {
+            covers.hide(view);
         }
 
         @Override
@@ -900,6 +935,7 @@ public final class Shell extends StackPane {
                 List.of(
                         Command.of("command.playout", "Alt+O", () -> forms.askPlayOut(isGameShown())),
                         Command.of("command.boardWindow", "F8", this::toggleBoardWindow),
+                        Command.of("command.asCard", "Shortcut+D", this::takeAsCard),
                         Command.of("command.queue", null, readingPlace.judgingDesk()::showQueue),
                         Command.of(
                                 "command.sums",
@@ -1077,6 +1113,7 @@ public final class Shell extends StackPane {
     /** Closes the windows that belong to this one. */
     public void closeWindows() {
         calculator.close();
+        lessonsPlace.close();
         if (boardWindow != null) {
             boardWindow.close();
         }

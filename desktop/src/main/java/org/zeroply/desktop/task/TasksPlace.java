@@ -3,6 +3,7 @@ package org.zeroply.desktop.task;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
@@ -16,8 +17,11 @@ import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheets;
+import org.zeroply.desktop.kit.Texts;
 import org.zeroply.ending.ExactEndings;
 import org.zeroply.rules.Position;
+import org.zeroply.showing.Card;
+import org.zeroply.showing.Face;
 import org.zeroply.store.UndoState;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Item;
@@ -150,6 +154,17 @@ public final class TasksPlace implements Place {
     @Override
     public ObservableValue<UndoState> undoProperty() {
         return model.undoProperty();
+    }
+
+    @Override
+    public Optional<Card> card() {
+        return model.task()
+                .map(task -> Card.of(new Face.Board(task.solution()), task.solver())
+                        .withQuestion(task.instruction().isBlank() ? TaskTexts.toMove(task) : task.instruction())
+                        .withSource(Texts.of(
+                                "card.fromTask",
+                                model.paperProperty().get().name(),
+                                model.placeProperty().get() + 1)));
     }
 
     @Override
