@@ -22,6 +22,9 @@ public final class Teaching {
 
     public static final int TASKS = 2;
 
+    /** For a card of a sheet. */
+    public static final int SHEET_CARD = 3;
+
     /** For a position to hold. */
     public static final int HOLD = 10;
 

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.IntPredicate;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Exchange;
@@ -258,6 +259,15 @@ public record ConceptMap(Wish wish, List<@Nullable Cell> cells) {
 
     public Optional<Cell> at(Square square) {
         return Optional.ofNullable(cells.get(square.ordinal()));
+    }
+
+    /** With some of its bands, and nothing on the squares of the others. */
+    public ConceptMap only(IntPredicate isShown) {
+        List<@Nullable Cell> some = new ArrayList<>();
+        for (@Nullable Cell cell : cells) {
+            some.add(cell != null && isShown.test(cell.band()) ? cell : null);
+        }
+        return new ConceptMap(wish, some);
     }
 
     /** The bands, the greatest figure first. */

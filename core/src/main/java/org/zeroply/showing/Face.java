@@ -63,8 +63,9 @@ public sealed interface Face {
 
         /** The piece of a wish where it stands after the move. */
         private ConceptMap.Wish moved(ConceptMap.Wish wish) {
-            boolean moves = move != null && move.from() == wish.from();
-            return moves ? new ConceptMap.Wish(wish.kind(), wish.type(), move.to()) : wish;
+            return move != null && move.from() == wish.from()
+                    ? new ConceptMap.Wish(wish.kind(), wish.type(), move.to())
+                    : wish;
         }
     }
 

@@ -1,7 +1,6 @@
 package org.zeroply.showing;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -17,7 +16,6 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
-import org.zeroply.rules.Square;
 import org.zeroply.task.Opinion;
 
 /**
@@ -183,15 +181,10 @@ public record Shown(
         for (int i = 0; i < maps.views().size(); i++) {
             ConceptMap map = maps.map(maps.views().get(i));
             Stop.Kind kind = i == 0 ? Stop.Kind.BAND : Stop.Kind.OTHER_BAND;
-            List<ConceptMap.@Nullable Cell> cells = new ArrayList<>(Collections.nCopies(64, null));
-            for (Square square : Square.values()) {
-                map.at(square)
-                        .filter(cell -> open.contains(new Stop(kind, cell.band())))
-                        .ifPresent(cell -> cells.set(square.ordinal(), cell));
-            }
             Map<Integer, BandLook> looks = new HashMap<>(BandLook.of(map));
             looks.keySet().removeIf(band -> !open.contains(new Stop(kind, band)));
-            shown.add(new MapShown(map.wish().title(), new ConceptMap(map.wish(), cells), looks, bottom));
+            shown.add(new MapShown(
+                    map.wish().title(), map.only(band -> open.contains(new Stop(kind, band))), looks, bottom));
         }
         return shown;
     }

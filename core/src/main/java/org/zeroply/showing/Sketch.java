@@ -20,7 +20,7 @@ import org.zeroply.rules.Square;
  * @param men by square; null for an empty one
  */
 public record Sketch(List<@Nullable Piece> men) {
-    public static final Sketch EMPTY = new Sketch(Collections.nCopies(64, null));
+    public static final Sketch EMPTY = new Sketch(nothing());
 
     public Sketch {
         men = Collections.unmodifiableList(new ArrayList<>(men));
@@ -29,8 +29,16 @@ public record Sketch(List<@Nullable Piece> men) {
         }
     }
 
+    private static List<@Nullable Piece> nothing() {
+        List<@Nullable Piece> men = new ArrayList<>();
+        for (int square = 0; square < 64; square++) {
+            men.add(null);
+        }
+        return men;
+    }
+
     public static Sketch of(Position position) {
-        List<@Nullable Piece> men = new ArrayList<>(Collections.nCopies(64, null));
+        List<@Nullable Piece> men = nothing();
         for (Square square : position.occupied()) {
             men.set(square.ordinal(), position.pieceAt(square));
         }
@@ -73,7 +81,7 @@ public record Sketch(List<@Nullable Piece> men) {
         if (ranks.length != 8) {
             return Optional.empty();
         }
-        List<@Nullable Piece> men = new ArrayList<>(Collections.nCopies(64, null));
+        List<@Nullable Piece> men = nothing();
         for (int row = 0; row < 8; row++) {
             int file = 0;
             for (char c : ranks[row].toCharArray()) {

@@ -1,6 +1,5 @@
 package org.zeroply.desktop.board;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import javafx.event.EventHandler;
@@ -9,7 +8,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import org.jspecify.annotations.Nullable;
-import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -26,18 +24,6 @@ final class BoardBehavior {
             KeyCode.RIGHT, new int[] {1, 0},
             KeyCode.UP, new int[] {0, 1},
             KeyCode.DOWN, new int[] {0, -1});
-
-    /** The shapes of the pencil. */
-    private static final Map<KeyCode, OwnMark.Kind> SHAPES = Map.of(
-            KeyCode.R, OwnMark.Kind.RING,
-            KeyCode.H, OwnMark.Kind.HATCH,
-            KeyCode.T, OwnMark.Kind.TAG,
-            KeyCode.W, OwnMark.Kind.PATH,
-            KeyCode.B, OwnMark.Kind.THREAT,
-            KeyCode.F, OwnMark.Kind.REGION);
-
-    private static final List<KeyCode> PENCILS =
-            List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4);
 
     private static final Map<KeyCode, PieceType> PROMOTIONS = Map.of(
             KeyCode.Q, PieceType.QUEEN,
@@ -60,18 +46,19 @@ final class BoardBehavior {
     private boolean dragging;
     private double pressedX;
     private double pressedY;
-    /** The squares that the pencil has passed since it was put down. */
-    private List<Square> passed = new ArrayList<>();
-
-    /** Where a path or threat goes on from, drawn square by square. */
-    private @Nullable Square drawnFrom;
-
+    private final DrawingGestures gestures;
     private List<Move> promotions = List.of();
     private int promotionChoice;
 
     BoardBehavior(BoardView board, BoardSkin skin) {
         this.board = board;
         this.skin = skin;
+        gestures = new DrawingGestures(
+                () -> List.copyOf(board.ownMarks()),
+                new DrawingGestures.Drawer(
+                        board::draw,
+                        board::clearMarks,
+                        square -> board.pickedProperty().set(square)));
     }
 
     void install() {
@@ -105,7 +92,7 @@ final class BoardBehavior {
         }
         pressedOn = null;
         dragging = false;
-        drawnFrom = null;
+        gestures.reset();
         promotions = List.of();
         skin.closePromotion();
         board.pickedProperty().set(null);
@@ -127,7 +114,7 @@ final class BoardBehavior {
             return;
         }
         if (board.hand() != null && square != null) {
-            passed = new ArrayList<>(List.of(square));
+            gestures.press(square);
             return;
         }
         if (square == null || event.getButton() != MouseButton.PRIMARY) {
@@ -146,11 +133,8 @@ final class BoardBehavior {
     }
 
     private void drag(MouseEvent event) {
-        if (!passed.isEmpty()) {
-            Square square = skin.squareAt(event.getX(), event.getY());
-            if (square != null && square != passed.getLast()) {
-                passed.add(square);
-            }
+        if (gestures.isDown()) {
+            gestures.drag(skin.squareAt(event.getX(), event.getY()));
             return;
         }
         if (pressedOn == null || !board.playableProperty().get() || !isOwn(pressedOn)) {
@@ -163,10 +147,9 @@ final class BoardBehavior {
     }
 
     private void release(MouseEvent event) {
-        if (!passed.isEmpty()) {
-            List<Square> way = passed;
-            passed = new ArrayList<>();
-            draw(way);
+        DrawingHand hand = board.hand();
+        if (gestures.isDown() && hand != null) {
+            gestures.release(hand);
             return;
         }
         Square from = pressedOn;
@@ -186,64 +169,6 @@ final class BoardBehavior {
     }
 
     // ---- the pencil
-
-    private void draw(List<Square> way) {
-        DrawingHand hand = board.hand();
-        if (hand == null) {
-            return;
-        }
-        Square to = way.getLast();
-        List<Square> drawn = way.stream().distinct().toList();
-        if (hand.isBetweenSquares()) {
-            Square from = drawnFrom;
-            if (way.size() == 1 && from == null) {
-                // The first click says where it begins.
-                drawnFrom = to;
-                board.pickedProperty().set(to);
-                return;
-            }
-            drawn = from != null && way.size() == 1 ? List.of(from, to) : List.of(way.getFirst(), to);
-            boolean goesOn = hand.kindProperty().get() == OwnMark.Kind.PATH && from != null && from != to;
-            drawnFrom = goesOn ? to : null;
-            board.pickedProperty().set(drawnFrom);
-        }
-        OwnMark mark = hand.mark(drawn, List.copyOf(board.ownMarks()));
-        if (mark != null) {
-            board.draw(mark);
-        }
-    }
-
-    /** Shapes, colours, clearing and laying the pencil down. */
-    private boolean pencilKey(DrawingHand hand, KeyCode code) {
-        OwnMark.Kind kind = SHAPES.get(code);
-        if (kind != null) {
-            hand.kindProperty().set(kind);
-            drawnFrom = null;
-            return true;
-        }
-        if (PENCILS.contains(code)) {
-            hand.pencilProperty().set(OwnMark.Pencil.values()[PENCILS.indexOf(code)]);
-            return true;
-        }
-        if (code == KeyCode.DELETE) {
-            board.clearMarks();
-            return true;
-        }
-        if (code == KeyCode.ENTER && cursor != null) {
-            draw(List.of(cursor));
-            return true;
-        }
-        if (code == KeyCode.ESCAPE && drawnFrom != null) {
-            drawnFrom = null;
-            board.pickedProperty().set(null);
-            return true;
-        }
-        if (code == KeyCode.ESCAPE && cursor == null) {
-            hand.onProperty().set(false);
-            return true;
-        }
-        return false;
-    }
 
     /** While the pencil is on, letters are no moves. */
     private void letter(KeyEvent event) {
@@ -293,7 +218,7 @@ final class BoardBehavior {
         DrawingHand hand = board.hand();
         boolean used = !event.isShortcutDown()
                 && !event.isAltDown()
-                && (hand != null && pencilKey(hand, event.getCode())
+                && (hand != null && gestures.key(hand, event.getCode(), cursor)
                         || (promotions.isEmpty() ? cursorKey(event.getCode()) : promotionKey(event.getCode())));
         if (used) {
             event.consume();

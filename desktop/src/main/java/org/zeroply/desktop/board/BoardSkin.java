@@ -27,7 +27,6 @@ import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
 import org.zeroply.rules.Side;
 import org.zeroply.rules.Square;
-import org.zeroply.showing.MarkFigures;
 
 /**
  * Draws the board with nodes, so that the stylesheet colours everything and any scale stays crisp. Layers from below:
@@ -43,7 +42,7 @@ final class BoardSkin extends SkinBase<BoardView> {
     private final List<Label> ranks = new ArrayList<>();
     private final Region frame = styled(new Region(), "board-frame");
     private final Pane marks = layer();
-    private final Pane own = layer();
+    private final MarkLayer own = new MarkLayer();
     private final Pane brackets = layer();
     private final Pane pieces = layer();
     private final Pane tags = layer();
@@ -229,18 +228,9 @@ final class BoardSkin extends SkinBase<BoardView> {
     }
 
     private void drawOwn() {
-        boolean wasEmpty = own.getChildren().isEmpty();
-        if (wasEmpty && getSkinnable().ownMarks().isEmpty()) {
-            return;
-        }
-        own.getChildren().clear();
         if (cell > 8) {
             Side bottom = getSkinnable().flippedProperty().get() ? Side.BLACK : Side.WHITE;
-            OwnMarkShapes shapes = new OwnMarkShapes(left, top, cell);
-            new MarkFigures(bottom, square -> getSkinnable().at(square) != null, MarkFigures.TAG)
-                    .of(getSkinnable().ownMarks())
-                    .forEach(figure -> own.getChildren().add(shapes.draw(figure)));
-            own.applyCss();
+            own.draw(getSkinnable().ownMarks(), bottom, square -> getSkinnable().at(square) != null, left, top, cell);
         }
     }
 

@@ -37,12 +37,12 @@ public final class DrawingHand {
         return tag;
     }
 
-    boolean isOn() {
+    public boolean isOn() {
         return on.get();
     }
 
     /** Whether what is drawn goes from one square to another. */
-    boolean isBetweenSquares() {
+    public boolean isBetweenSquares() {
         return kind.get() == OwnMark.Kind.PATH || kind.get() == OwnMark.Kind.THREAT;
     }
 
@@ -53,8 +53,7 @@ public final class DrawingHand {
      * @param marks those that are on the board
      * @return null where nothing comes of it, such as a path that goes nowhere
      */
-    @Nullable
-    OwnMark mark(List<Square> passed, List<OwnMark> marks) {
+    public @Nullable OwnMark mark(List<Square> passed, List<OwnMark> marks) {
         Square from = passed.getFirst();
         Square to = passed.getLast();
         return switch (kind.get()) {

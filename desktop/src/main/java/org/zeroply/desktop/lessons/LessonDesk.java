@@ -38,6 +38,7 @@ import org.zeroply.desktop.register.Accounts;
 import org.zeroply.desktop.register.StudentPage;
 import org.zeroply.notation.Language;
 import org.zeroply.print.TeachingPages;
+import org.zeroply.store.SheetShelf;
 import org.zeroply.store.Workbook;
 import org.zeroply.work.Cancel;
 import org.zeroply.work.Progress;
@@ -158,7 +159,12 @@ public final class LessonDesk {
     }
 
     private void named(Lesson wanted, Consumer<Named> then) {
-        background.write(() -> new Named(workbook.diary().lesson(wanted.id()), pages.names(wanted.students())), then);
+        background.write(
+                () -> new Named(
+                        workbook.diary().lesson(wanted.id()),
+                        pages.names(wanted.students()),
+                        workbook.sheets().list()),
+                then);
     }
 
     /** Where a plan is laid; gives what puts it away once the lesson begins. */
@@ -166,7 +172,7 @@ public final class LessonDesk {
         Runnable lay(PlanSheet plan, List<Button> buttons);
     }
 
-    private record Named(Lesson lesson, String names) {}
+    private record Named(Lesson lesson, String names, List<SheetShelf.Listed> sheets) {}
 
     private void laid(Named named, Laying laying) {
         Lesson lesson = named.lesson();
@@ -179,6 +185,7 @@ public final class LessonDesk {
                         DayField.weekday(when.start().toLocalDate()),
                         DayField.shown(when.start().toLocalTime()),
                         when.minutes()),
+                named.sheets(),
                 new PlanSheet.Actions() {
                     @Override
                     public void save(Lesson changed, String label) {
@@ -332,44 +339,47 @@ public final class LessonDesk {
         if (held == null) {
             return;
         }
-        background.read(() -> workbook.papers().list(), list -> {
-            Lesson would = held.close(model.now());
-            VBox content = new VBox(10);
-            content.setId("closing");
-            content.getChildren().add(told("closing.done", would, Block.State.DONE, Block.State.CUT));
-            content.getChildren().add(told("closing.carried", would, Block.State.CARRIED, Block.State.CARRIED));
-            StudentPage.At open = around.inSight();
-            LessonForms.HomeworkFields fields =
-                    new LessonForms.HomeworkFields(list, open.game(), around.nameInSight(), model.today());
-            CheckBox sets = new CheckBox(Texts.of("closing.homework"));
-            sets.setId("closing-homework");
-            GridPane form = FormParts.grid();
-            int row = fields.addTo(form, 0);
-            form.disableProperty().bind(sets.selectedProperty().not());
-            TextArea word = new TextArea();
-            word.setId("closing-word");
-            word.setPrefRowCount(2);
-            word.setWrapText(true);
-            Label fault = LessonForms.fault(form, row);
-            content.getChildren().addAll(sets, form, new Label(Texts.of("closing.word")), word);
-            Button keep = FormParts.primary("closing.close");
-            Sheet sheet = sheets.show(Texts.of("closing.title"), content, List.of(keep));
-            sheet.nameClosing(Texts.of("closing.not"));
-            word.requestFocus();
-            keep.setOnAction(event -> {
-                String wrong = sets.isSelected() ? fields.fault() : "";
-                Widgets.tell(fault, wrong);
-                if (!wrong.isEmpty()) {
-                    return;
-                }
-                sheet.close();
-                model.close(
-                        held,
-                        word.getText(),
-                        sets.isSelected() ? List.of(fields.homework(held.students(), held.id())) : List.of());
-                sheets.say(Texts.of("closing.closed"));
-            });
-        });
+        background.read(
+                () -> new LessonForms.Choice(
+                        List.of(), workbook.papers().list(), workbook.sheets().list()),
+                choice -> {
+                    Lesson would = held.close(model.now());
+                    VBox content = new VBox(10);
+                    content.setId("closing");
+                    content.getChildren().add(told("closing.done", would, Block.State.DONE, Block.State.CUT));
+                    content.getChildren().add(told("closing.carried", would, Block.State.CARRIED, Block.State.CARRIED));
+                    StudentPage.At open = around.inSight();
+                    LessonForms.HomeworkFields fields = new LessonForms.HomeworkFields(
+                            choice.papers(), choice.sheets(), open.game(), around.nameInSight(), model.today());
+                    CheckBox sets = new CheckBox(Texts.of("closing.homework"));
+                    sets.setId("closing-homework");
+                    GridPane form = FormParts.grid();
+                    int row = fields.addTo(form, 0);
+                    form.disableProperty().bind(sets.selectedProperty().not());
+                    TextArea word = new TextArea();
+                    word.setId("closing-word");
+                    word.setPrefRowCount(2);
+                    word.setWrapText(true);
+                    Label fault = LessonForms.fault(form, row);
+                    content.getChildren().addAll(sets, form, new Label(Texts.of("closing.word")), word);
+                    Button keep = FormParts.primary("closing.close");
+                    Sheet sheet = sheets.show(Texts.of("closing.title"), content, List.of(keep));
+                    sheet.nameClosing(Texts.of("closing.not"));
+                    word.requestFocus();
+                    keep.setOnAction(event -> {
+                        String wrong = sets.isSelected() ? fields.fault() : "";
+                        Widgets.tell(fault, wrong);
+                        if (!wrong.isEmpty()) {
+                            return;
+                        }
+                        sheet.close();
+                        model.close(
+                                held,
+                                word.getText(),
+                                sets.isSelected() ? List.of(fields.homework(held.students(), held.id())) : List.of());
+                        sheets.say(Texts.of("closing.closed"));
+                    });
+                });
     }
 
     private static Node told(String key, Lesson lesson, Block.State one, Block.State other) {

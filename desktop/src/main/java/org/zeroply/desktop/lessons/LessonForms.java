@@ -32,6 +32,7 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.PaperShelf;
 import org.zeroply.store.RegisterShelf;
+import org.zeroply.store.SheetShelf;
 import org.zeroply.store.Workbook;
 
 /** Sheets on which lessons, homework and events are made, moved and changed. */
@@ -194,8 +195,13 @@ public final class LessonForms {
      */
     public void newHomework(List<Long> students, long lesson, long game, String gameName) {
         background.read(
-                () -> new Choice(workbook.register().list(), workbook.papers().list()), choice -> {
-                    HomeworkFields fields = new HomeworkFields(choice.papers(), game, gameName, model.today());
+                () -> new Choice(
+                        workbook.register().list(),
+                        workbook.papers().list(),
+                        workbook.sheets().list()),
+                choice -> {
+                    HomeworkFields fields =
+                            new HomeworkFields(choice.papers(), choice.sheets(), game, gameName, model.today());
                     StudentPicker picker = new StudentPicker(choice.students(), students);
                     GridPane form = FormParts.grid();
                     int row = fields.addTo(form, 0);
@@ -216,25 +222,35 @@ public final class LessonForms {
     }
 
     /** What homework can be chosen from. */
-    record Choice(List<RegisterShelf.Listed> students, List<PaperShelf.Listed> papers) {}
+    record Choice(
+            List<RegisterShelf.Listed> students, List<PaperShelf.Listed> papers, List<SheetShelf.Listed> sheets) {}
 
     /** The fields of what is set and until when. */
     static final class HomeworkFields {
         private final ChoiceBox<Assignment.Kind> kind;
         private final ChoiceBox<PaperShelf.Listed> paper;
+        private final ChoiceBox<SheetShelf.Listed> cards;
         private final TextField text;
         private final TextField due;
         private final long game;
         private final String gameName;
         private final LocalDate today;
 
-        HomeworkFields(List<PaperShelf.Listed> papers, long game, String gameName, LocalDate today) {
+        HomeworkFields(
+                List<PaperShelf.Listed> papers,
+                List<SheetShelf.Listed> sheets,
+                long game,
+                String gameName,
+                LocalDate today) {
             this.game = game;
             this.gameName = gameName;
             this.today = today;
             List<Assignment.Kind> kinds = new ArrayList<>(List.of(Assignment.Kind.WORDS));
             if (!papers.isEmpty()) {
                 kinds.addFirst(Assignment.Kind.PAPER);
+            }
+            if (!sheets.isEmpty()) {
+                kinds.add(Assignment.Kind.SHEET);
             }
             if (game != 0) {
                 kinds.add(Assignment.Kind.GAME);
@@ -247,18 +263,21 @@ public final class LessonForms {
             if (!papers.isEmpty()) {
                 paper.setValue(papers.getFirst());
             }
+            cards = sheets.isEmpty() ? new ChoiceBox<>() : Choices.of(sheets, SheetShelf.Listed::name);
+            cards.setId("homework-sheet");
             text = field("homework-text", "", 30);
             due = field("homework-due", DayField.shown(today.plusDays(A_WEEK)), 12);
         }
 
         int addTo(GridPane form, int row) {
             form.addRow(row, new Label(Texts.of("homework.form.kind")), kind);
-            VBox what = new VBox(paper, text);
+            VBox what = new VBox(paper, cards, text);
             form.addRow(row + 1, new Label(Texts.of("homework.form.what")), what);
             form.addRow(row + 2, new Label(Texts.of("homework.form.due")), due);
             kind.valueProperty().subscribe(now -> {
                 Widgets.present(paper, now == Assignment.Kind.PAPER);
-                Widgets.present(text, now != Assignment.Kind.PAPER);
+                Widgets.present(cards, now == Assignment.Kind.SHEET);
+                Widgets.present(text, now == Assignment.Kind.WORDS || now == Assignment.Kind.GAME);
                 if (now == Assignment.Kind.GAME && text.getText().isBlank()) {
                     text.setText(Texts.of("homework.annotate", gameName));
                 }
@@ -278,7 +297,7 @@ public final class LessonForms {
         String fault() {
             Optional<LocalDate> day = DayField.day(due.getText(), today);
             return isEmpty()
-                            || kind.getValue() != Assignment.Kind.PAPER
+                            || kind.getValue() == Assignment.Kind.GAME
                                     && text.getText().isBlank()
                     ? Texts.of("homework.fault.text")
                     : day.isEmpty()
@@ -288,12 +307,21 @@ public final class LessonForms {
 
         Assignment homework(List<Long> students, long lesson) {
             PaperShelf.Listed chosen = paper.getValue();
-            boolean isPaper = kind.getValue() == Assignment.Kind.PAPER && chosen != null;
+            SheetShelf.Listed sheet = cards.getValue();
+            String what = text.getText();
+            long number = kind.getValue() == Assignment.Kind.GAME ? game : 0;
+            if (kind.getValue() == Assignment.Kind.PAPER && chosen != null) {
+                what = chosen.name();
+                number = chosen.id();
+            } else if (kind.getValue() == Assignment.Kind.SHEET && sheet != null) {
+                what = sheet.name();
+                number = sheet.id();
+            }
             return new Assignment(
                     0,
                     kind.getValue(),
-                    isPaper ? chosen.name() : text.getText(),
-                    isPaper ? chosen.id() : kind.getValue() == Assignment.Kind.GAME ? game : 0,
+                    what,
+                    number,
                     today,
                     DayField.day(due.getText(), today).orElse(today),
                     lesson,

@@ -7,6 +7,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -20,8 +22,11 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.zeroply.coaching.Block;
 import org.zeroply.coaching.Lesson;
+import org.zeroply.coaching.Ref;
+import org.zeroply.coaching.Teaching;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
+import org.zeroply.store.SheetShelf;
 
 /**
  * The plan of a lesson: its aim and its blocks, which are dragged or moved by Alt with an arrow, made longer and shorter by plus
@@ -51,7 +56,11 @@ final class PlanSheet extends VBox {
     private final Label sum = new Label();
     private Lesson lesson;
 
-    PlanSheet(Lesson lesson, String who, Actions actions) {
+    /**
+     * @param who comes, and when
+     * @param cards the sheets that a block can be of
+     */
+    PlanSheet(Lesson lesson, String who, List<SheetShelf.Listed> cards, Actions actions) {
         super(10);
         this.lesson = lesson;
         this.actions = actions;
@@ -78,7 +87,15 @@ final class PlanSheet extends VBox {
         });
         Button add = Widgets.button("plan.add", "plan-add", this::addFree);
         sum.setId("plan-sum");
-        HBox below = new HBox(10, fill, add, Widgets.space(), sum);
+        MenuButton sheet = new MenuButton(Texts.of("plan.sheet"));
+        sheet.setId("plan-sheet");
+        for (SheetShelf.Listed each : cards) {
+            MenuItem item = new MenuItem(each.name());
+            item.setOnAction(event -> addSheet(each));
+            sheet.getItems().add(item);
+        }
+        sheet.setDisable(cards.isEmpty());
+        HBox below = new HBox(10, fill, add, sheet, Widgets.space(), sum);
         below.setAlignment(Pos.CENTER_LEFT);
         getChildren().addAll(heading, aim, pane, below);
         showBlocks();
@@ -130,12 +147,24 @@ final class PlanSheet extends VBox {
         }
     }
 
+    /** The cards of a sheet, so long as they usually take. */
+    private void addSheet(SheetShelf.Listed cards) {
+        int minutes = Math.max(STEP, Teaching.SHEET_CARD * cards.cards());
+        add(Block.of(Block.Kind.SHEET, minutes, cards.name(), new Block.Material(Ref.SHEET, cards.id(), -1), ""));
+    }
+
     private void addFree() {
+        int at = add(Block.of(Block.Kind.FREE, NEW_BLOCK, "", null, ""));
+        ((BlockRow) rows.getChildren().get(at)).title.requestFocus();
+    }
+
+    /** Adds a block before the closing one; gives its place. */
+    private int add(Block block) {
         List<Block> next = new ArrayList<>(lesson.blocks());
         int at = !next.isEmpty() && next.getLast().kind() == Block.Kind.CLOSE ? next.size() - 1 : next.size();
-        next.add(at, Block.of(Block.Kind.FREE, NEW_BLOCK, "", null, ""));
+        next.add(at, block);
         blocks(next, at);
-        ((BlockRow) rows.getChildren().get(at)).title.requestFocus();
+        return at;
     }
 
     private void showBlocks() {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.CastlingRight;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
@@ -22,14 +23,16 @@ public record Draft(
         Map<Square, Piece> men,
         Side sideToMove,
         Set<CastlingRight> castling,
-        @Nullable Square enPassant) {
-    public static final Draft EMPTY = new Draft(Map.of(), Side.WHITE, Set.of(), null);
+        @Nullable Square enPassant,
+        List<OwnMark> marks) {
+    public static final Draft EMPTY = new Draft(Map.of(), Side.WHITE, Set.of(), null, List.of());
 
     public Draft {
         Map<Square, Piece> copy = new EnumMap<>(Square.class);
         copy.putAll(men);
         men = Collections.unmodifiableMap(copy);
         castling = Set.copyOf(castling);
+        marks = List.copyOf(marks);
     }
 
     public static Draft of(Position position) {
@@ -40,7 +43,12 @@ public record Draft(
                 men.put(square, piece);
             }
         }
-        return new Draft(men, position.sideToMove(), position.castlingRights(), position.enPassant());
+        return new Draft(men, position.sideToMove(), position.castlingRights(), position.enPassant(), List.of());
+    }
+
+    /** With other marks drawn on it. */
+    public Draft withMarks(List<OwnMark> next) {
+        return new Draft(men, sideToMove, castling, enPassant, next);
     }
 
     /** The position, or every reason why it cannot be. */
@@ -74,14 +82,14 @@ public record Draft(
 
     /** Other men; castling rights and the passed square stay as far as they still make sense. */
     public Draft withMen(Map<Square, Piece> next) {
-        Draft draft = new Draft(next, sideToMove, castling, enPassant);
+        Draft draft = new Draft(next, sideToMove, castling, enPassant, marks);
         Set<CastlingRight> kept = EnumSet.noneOf(CastlingRight.class);
         castling.stream().filter(draft::mayCastle).forEach(kept::add);
-        return new Draft(next, sideToMove, kept, draft.passable().contains(enPassant) ? enPassant : null);
+        return new Draft(next, sideToMove, kept, draft.passable().contains(enPassant) ? enPassant : null, marks);
     }
 
     public Draft withSide(Side side) {
-        return new Draft(men, side, castling, null);
+        return new Draft(men, side, castling, null, marks);
     }
 
     public Draft withCastling(CastlingRight right, boolean wanted) {
@@ -92,11 +100,11 @@ public record Draft(
         } else {
             next.remove(right);
         }
-        return new Draft(men, sideToMove, next, enPassant);
+        return new Draft(men, sideToMove, next, enPassant, marks);
     }
 
     public Draft withEnPassant(@Nullable Square square) {
-        return new Draft(men, sideToMove, castling, square);
+        return new Draft(men, sideToMove, castling, square, marks);
     }
 
     /** Whether king and rook stand where the right needs them. */
@@ -135,13 +143,18 @@ public record Draft(
             }
         }
         return new Draft(
-                next, sideToMove.opposite(), rights, enPassant == null ? null : Square.of(enPassant.ordinal() ^ 56));
+                next,
+                sideToMove.opposite(),
+                rights,
+                enPassant == null ? null : Square.of(enPassant.ordinal() ^ 56),
+                marks);
     }
 
     /** Left and right exchanged; nobody can castle then. */
     public Draft wingsExchanged() {
         Map<Square, Piece> next = new EnumMap<>(Square.class);
         men.forEach((square, piece) -> next.put(Square.of(square.ordinal() ^ 7), piece));
-        return new Draft(next, sideToMove, Set.of(), enPassant == null ? null : Square.of(enPassant.ordinal() ^ 7));
+        return new Draft(
+                next, sideToMove, Set.of(), enPassant == null ? null : Square.of(enPassant.ordinal() ^ 7), marks);
     }
 }

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.setup;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import javafx.beans.property.BooleanProperty;
@@ -15,6 +16,9 @@ import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.board.DrawingGestures;
+import org.zeroply.desktop.board.DrawingHand;
+import org.zeroply.desktop.board.MarkLayer;
 import org.zeroply.desktop.board.PieceShapes;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
@@ -40,6 +44,9 @@ final class SetupBoard extends Region {
             KeyCode.P, PieceType.PAWN);
 
     private final SetupModel model;
+    private final DrawingHand hand;
+    private final DrawingGestures gestures;
+    private final MarkLayer marks = new MarkLayer();
     private final BooleanProperty flipped = new SimpleBooleanProperty(this, "flipped", false);
     private final Pane squares = new Pane();
     private final Pane pieces = new Pane();
@@ -50,8 +57,13 @@ final class SetupBoard extends Region {
     private @Nullable Group dragged;
     private @Nullable Square painted;
 
-    SetupBoard(SetupModel model) {
+    SetupBoard(SetupModel model, DrawingHand hand) {
         this.model = model;
+        this.hand = hand;
+        gestures = new DrawingGestures(
+                () -> model.draft().marks(),
+                new DrawingGestures.Drawer(
+                        model::draw, () -> model.change(model.draft().withMarks(List.of())), square -> {}));
         getStyleClass().add("board");
         setId("setup-board");
         setFocusTraversable(true);
@@ -68,7 +80,7 @@ final class SetupBoard extends Region {
             part.setManaged(false);
         }
         cursorFrame.setMouseTransparent(true);
-        getChildren().addAll(squares, pieces, frame, cursorFrame);
+        getChildren().addAll(squares, marks, pieces, frame, cursorFrame);
         frame.resizeRelocate(MARGIN - 2, 0, 8 * CELL + 4, 8 * CELL + 4);
         flipped.subscribe(now -> redraw());
         model.draftProperty().subscribe(now -> redraw());
@@ -116,6 +128,13 @@ final class SetupBoard extends Region {
                 pieces.getChildren().add(drawn);
             }
         }
+        marks.draw(
+                model.draft().marks(),
+                flipped.get() ? Side.BLACK : Side.WHITE,
+                square -> model.draft().at(square) != null,
+                MARGIN,
+                2,
+                CELL);
         for (int i = 0; i < 8; i++) {
             coordinate(String.valueOf((char) ('a' + i)), x(Square.of(i, 0)), 8 * CELL + 5, CELL);
             coordinate(Integer.toString(i + 1), 0, y(Square.of(0, i)) + CELL / 2 - 8, MARGIN - 4);
@@ -151,7 +170,9 @@ final class SetupBoard extends Region {
         }
         cursor = square;
         placeCursor();
-        if (event.getButton() == MouseButton.SECONDARY) {
+        if (hand.isOn()) {
+            gestures.press(square);
+        } else if (event.getButton() == MouseButton.SECONDARY) {
             model.change(model.draft().put(square, null));
         } else if (model.brushProperty().get().equals(SetupModel.Brush.HAND)) {
             Piece piece = model.draft().at(square);
@@ -166,7 +187,9 @@ final class SetupBoard extends Region {
 
     private void drag(MouseEvent event) {
         Square square = at(event.getX(), event.getY());
-        if (draggedFrom != null) {
+        if (gestures.isDown()) {
+            gestures.drag(square);
+        } else if (draggedFrom != null) {
             if (dragged == null) {
                 Piece piece = model.draft().at(draggedFrom);
                 if (piece == null) {
@@ -186,6 +209,10 @@ final class SetupBoard extends Region {
     }
 
     private void release(MouseEvent event) {
+        if (gestures.isDown()) {
+            gestures.release(hand);
+            return;
+        }
         painted = null;
         Square from = draggedFrom;
         boolean moved = dragged != null;
@@ -203,6 +230,10 @@ final class SetupBoard extends Region {
 
     private void key(KeyEvent event) {
         if (event.isShortcutDown() || event.isAltDown()) {
+            return;
+        }
+        if (hand.isOn() && gestures.key(hand, event.getCode(), cursor)) {
+            event.consume();
             return;
         }
         int turn = flipped.get() ? -1 : 1;

@@ -11,6 +11,9 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.kit.Texts;
+import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.Language;
@@ -121,6 +124,21 @@ public final class SetupModel {
         } else if (now.piece() != null) {
             change(draft.get().put(square, now.piece()));
         }
+    }
+
+    /** The position with what was drawn on it, as the start of a game; null while it is impossible. */
+    public @Nullable GameTree tree() {
+        Position now = position.get();
+        if (now == null) {
+            return null;
+        }
+        GameTree tree = GameTree.of(now);
+        return tree.with(CoachRemarks.NONE.withMarks(draft.get().marks()).onto(tree.root()));
+    }
+
+    /** Draws on the board, as one step of undo. */
+    public void draw(OwnMark mark) {
+        change(draft.get().withMarks(OwnMark.drawn(draft.get().marks(), mark)));
     }
 
     /** The draft as FEN; counters as at the start of a game. Empty while it is impossible. */

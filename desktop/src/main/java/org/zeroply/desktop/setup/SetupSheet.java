@@ -26,6 +26,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
+import org.zeroply.desktop.board.DrawingHand;
+import org.zeroply.desktop.board.PencilBar;
 import org.zeroply.desktop.board.PieceShapes;
 import org.zeroply.desktop.kit.Choices;
 import org.zeroply.desktop.kit.Texts;
@@ -55,15 +57,25 @@ public final class SetupSheet extends HBox {
     private final Label wrong = new Label();
     private boolean showing;
 
-    public SetupSheet(SetupModel model, Language language) {
+    public SetupSheet(SetupModel model, Language language, DrawingHand hand) {
         super(22);
         this.model = model;
         this.language = language;
-        board = new SetupBoard(model);
+        board = new SetupBoard(model, hand);
         getStyleClass().add("setup");
-        getChildren().addAll(new VBox(8, board, brushes(), hint("setup.hint")), account());
+        getChildren().addAll(new VBox(8, board, brushes(), pencil(hand), hint("setup.hint")), account());
         addEventFilter(KeyEvent.KEY_PRESSED, this::undoKeys);
         model.draftProperty().subscribe(now -> show());
+    }
+
+    /** With the pencil up the board is drawn on; what is drawn goes with the position. */
+    private HBox pencil(DrawingHand hand) {
+        HBox row = new HBox(
+                6,
+                PencilBar.toggle(hand, "setup"),
+                new PencilBar(hand, "setup", () -> model.change(model.draft().withMarks(List.of()))));
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
     }
 
     private static Label hint(String key) {

@@ -10,6 +10,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.GridPane;
 import org.jspecify.annotations.Nullable;
+import org.zeroply.desktop.board.DrawingHand;
 import org.zeroply.desktop.game.OpenGame;
 import org.zeroply.desktop.kit.FormParts;
 import org.zeroply.desktop.kit.MachineSettings;
@@ -21,6 +22,7 @@ import org.zeroply.desktop.playout.PlayOutModel;
 import org.zeroply.desktop.setup.Draft;
 import org.zeroply.desktop.setup.SetupModel;
 import org.zeroply.desktop.setup.SetupSheet;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.rules.Position;
 
 /** How a game begins that is not taken in: from a position that is set up, or played out between two people. */
@@ -28,7 +30,8 @@ final class Forms {
     private final OpenGame reading;
     private final MachineSettings settings;
     private final Sheets sheets;
-    private final Consumer<Position> read;
+    private final DrawingHand hand;
+    private final Consumer<GameTree> read;
     private final BiConsumer<Position, PlayOutModel.Terms> play;
     private @Nullable Draft leftDraft;
 
@@ -40,11 +43,13 @@ final class Forms {
             OpenGame reading,
             MachineSettings settings,
             Sheets sheets,
-            Consumer<Position> read,
+            DrawingHand hand,
+            Consumer<GameTree> read,
             BiConsumer<Position, PlayOutModel.Terms> play) {
         this.reading = reading;
         this.settings = settings;
         this.sheets = sheets;
+        this.hand = hand;
         this.read = read;
         this.play = play;
     }
@@ -55,12 +60,12 @@ final class Forms {
     }
 
     /** As above, for whoever wants the position. */
-    void setUp(boolean fromBoard, Consumer<Position> done) {
+    void setUp(boolean fromBoard, Consumer<GameTree> done) {
         Draft start = fromBoard
                 ? Draft.of(reading.positionProperty().get())
                 : leftDraft != null ? leftDraft : Draft.of(Position.START);
         SetupModel model = new SetupModel(start);
-        SetupSheet content = new SetupSheet(model, reading.languageProperty().get());
+        SetupSheet content = new SetupSheet(model, reading.languageProperty().get(), hand);
         Button use = new Button(Texts.of("setup.use"));
         use.setId("setup-use");
         use.getStyleClass().add("primary");
@@ -75,11 +80,11 @@ final class Forms {
         model.draftProperty().subscribe((before, now) -> leftDraft = now);
         Sheet sheet = sheets.show(Texts.of("setup.title"), content, buttons);
         use.setOnAction(event -> {
-            Position position = model.positionProperty().get();
-            if (position != null) {
+            GameTree made = model.tree();
+            if (made != null) {
                 leftDraft = null;
                 sheet.close();
-                done.accept(position);
+                done.accept(made);
             }
         });
         content.focusBoard();

@@ -195,7 +195,7 @@ public final class Shell extends StackPane {
                 List.of(todayPlace, gamesPlace, readingPlace, repertoirePlace, tasksPlace, lessonsPlace, registerPlace);
         place = todayPlace;
         takingIn = new TakingIn(reading, games, sheets, () -> go(readingPlace), () -> go(gamesPlace));
-        forms = new Forms(reading, settings, sheets, takingIn::newFrom, this::playOut);
+        forms = new Forms(reading, settings, sheets, hand, takingIn::newFrom, this::playOut);
         failures = new Failures(reading, desk, sheets);
         Offers offers = new Offers(commands, () -> place, workbook, background, around);
         field = new CommandField(offers::atOnce, offers::search, this::focusPlace);

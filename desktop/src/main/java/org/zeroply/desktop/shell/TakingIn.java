@@ -11,6 +11,7 @@ import org.zeroply.desktop.kit.CopiedText;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.Fen;
 import org.zeroply.notation.FenReading;
 import org.zeroply.notation.PgnEntry;
@@ -42,7 +43,12 @@ final class TakingIn {
 
     /** Starts an analysis from a position. */
     void newFrom(Position position) {
-        add(Game.from(position), "undo.newGame");
+        newFrom(GameTree.of(position));
+    }
+
+    /** A new game that begins with what was set up, and what was drawn on it. */
+    void newFrom(GameTree start) {
+        add(Game.empty().with(start), "undo.newGame");
     }
 
     private void add(Game game, String undo) {

@@ -36,7 +36,6 @@ import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.print.PaperPages;
 import org.zeroply.rules.Move;
-import org.zeroply.rules.Position;
 import org.zeroply.store.Workbook;
 import org.zeroply.task.Item;
 import org.zeroply.task.Paper;
@@ -270,8 +269,8 @@ final class TaskDesk implements TasksView.Actions {
     }
 
     /** A task from a position, such as one that was set up. */
-    void addFrom(Position position) {
-        add(Task.of(TaskKind.CALCULATE, GameTree.of(position), null));
+    void addFrom(GameTree start) {
+        add(Task.of(TaskKind.CALCULATE, start, null));
     }
 
     private void add(Task task) {

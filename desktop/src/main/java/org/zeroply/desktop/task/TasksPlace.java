@@ -19,7 +19,7 @@ import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Sheets;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.ending.ExactEndings;
-import org.zeroply.rules.Position;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.showing.Card;
 import org.zeroply.showing.Face;
 import org.zeroply.store.UndoState;
@@ -77,8 +77,8 @@ public final class TasksPlace implements Place {
     }
 
     /** Makes a task of a position that was set up. */
-    public void add(Position position) {
-        desk.addFrom(position);
+    public void add(GameTree start) {
+        desk.addFrom(start);
     }
 
     /** Makes a task of the move at which the open game stands. */

@@ -22,6 +22,7 @@ class TeachingGuideTest {
         rules.put("an example", Teaching.EXAMPLE + " minutes");
         rules.put("a task that says nothing of its time", Teaching.TASK + " minutes");
         rules.put("tasks", Integer.toString(Teaching.TASKS));
+        rules.put("a card of a sheet", Teaching.SHEET_CARD + " minutes");
         rules.put("a position to hold", Teaching.HOLD + " minutes");
         rules.put("a line of the repertoire", Teaching.LINE + " minutes");
         rules.put("all lines of a repertoire, at most", Teaching.MOST_LINES + " minutes");
