@@ -67,7 +67,7 @@ public record Shown(
 
         /** The board of it with no figure, to be filled in. */
         public MapShown without() {
-            return new MapShown(title, new ConceptMap(map.wish(), Collections.nCopies(64, null)), Map.of(), bottom);
+            return new MapShown(title, map.only(band -> false), Map.of(), bottom);
         }
 
         /** All of a map. */
