@@ -2,6 +2,7 @@ package org.zeroply.ledger;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -180,10 +181,14 @@ class ConceptMapTest {
             }
             seen[0]++;
             // One piece of a position, another one in the next.
-            List<Square> pieces = position.occupied().stream()
-                    .filter(square -> position.pieceAt(square) != null
-                            && position.pieceAt(square).type() != PieceType.PAWN)
-                    .toList();
+            PlainBoard all = new PlainBoard(position);
+            List<Square> pieces = new ArrayList<>();
+            for (Square square : Square.values()) {
+                Piece man = all.men[square.ordinal()];
+                if (man != null && man.type() != PieceType.PAWN) {
+                    pieces.add(square);
+                }
+            }
             Square home = pieces.get(seen[0] % pieces.size());
             Piece piece = Objects.requireNonNull(position.pieceAt(home));
             for (Kind kind : OF_PIECES) {
@@ -220,8 +225,8 @@ class ConceptMapTest {
             }
             ConceptMap map = ConceptMap.of(new Wish(Kind.FIRST, PieceType.KING, null), position);
             for (Square square : Square.values()) {
-                Integer white = first.get(Side.WHITE).get(square);
-                Integer black = first.get(Side.BLACK).get(square);
+                Integer white = Objects.requireNonNull(first.get(Side.WHITE)).get(square);
+                Integer black = Objects.requireNonNull(first.get(Side.BLACK)).get(square);
                 String text = (white == null ? Value.DASH : white) + ":" + (black == null ? Value.DASH : black);
                 assertThat(map.at(square).map(ConceptMap.Cell::text).orElse(Value.DASH + ":" + Value.DASH))
                         .as("%s in %s", square, Fen.write(position))

@@ -30,6 +30,7 @@ public final class GuidePage extends VBox {
     public static final List<String> NAMES = List.of(
             "today",
             "teaching",
+            "cards",
             "games",
             "reading",
             "ledger",

@@ -5,12 +5,9 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.List;
+import java.util.Objects;
 import javafx.application.Platform;
-import javafx.geometry.Bounds;
-import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.CheckBox;
@@ -18,7 +15,6 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TreeView;
 import javafx.scene.image.ImageView;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.GridPane;
 import org.testfx.api.FxRobot;
@@ -27,6 +23,7 @@ import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.ZeroPlyApp;
 import org.zeroply.desktop.ledger.LedgerModel;
 import org.zeroply.desktop.lessons.AfterPicture;
+import org.zeroply.desktop.showing.LessonsPlace;
 import org.zeroply.ledger.Comparison;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameSummary;
@@ -36,10 +33,6 @@ import org.zeroply.store.RepertoireShelf.Listed;
 public final class Tour {
     private static final long OPINIONS_NANOS = 4_000_000_000L;
     private static final long LONGEST_PASS_NANOS = 200_000_000_000L;
-    private static final int MARGIN = 8;
-
-    /** A position with a knight before an isolated pawn. */
-    private static final String ISOLATED_PAWN = "r2q1rk1/1p2bppp/p1n1bn2/3p4/3N4/2N1B1P1/PP2PPBP/R2Q1RK1 w - - 0 12";
 
     private final Path target;
 
@@ -85,6 +78,42 @@ public final class Tour {
             tasks(stand);
         }
         day(folder.resolve("day"));
+        cards(folder.resolve("cards"));
+    }
+
+    /** A card half released, and maps as the audience sees them. */
+    private void cards(Path folder) {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+        try (Stand stand = Stand.steady(folder, true, 1280, 800)) {
+            stand.addSheets();
+            run(stand, "command.places.lessons");
+            FxRobot robot = new FxRobot();
+            var place = stand.shell().place(LessonsPlace.class);
+            robot.push(KeyCode.PAGE_DOWN);
+            run(stand, "command.sheets.present");
+            for (int stop = 0; stop < 12; stop++) {
+                robot.push(KeyCode.SPACE);
+                stand.settle();
+            }
+            var audience = Objects.requireNonNull(place.audience()).scene();
+            Stand.picture(
+                    Stand.onStage(() -> {
+                        audience.getRoot().applyCss();
+                        audience.getRoot().layout();
+                        return audience.snapshot(null);
+                    }),
+                    target.resolve("map.png"));
+            robot.push(KeyCode.PAGE_DOWN);
+            for (int stop = 0; stop < 9; stop++) {
+                robot.push(KeyCode.SPACE);
+                stand.settle();
+            }
+            picture(stand, "lessons");
+        }
     }
 
     /** A day with its lessons, a plan under the bar of a lesson that is held, and the way to an event. */
@@ -158,7 +187,7 @@ public final class Tour {
         stand.settle();
     }
 
-    /** The page of a student with a season behind her, and a group. */
+    /** The page of a student with a season behind her. */
     private void register(Stand stand) {
         stand.addSeason();
         run(stand, "command.places.register");
@@ -172,12 +201,6 @@ public final class Tour {
                 () -> model.pageProperty().get() != null
                         && model.pageProperty().get().profile().student().name().equals("Haddad, Noor"));
         picture(stand, "register");
-        Stand.onStage(() -> {
-            model.openGroup("Tuesday circle");
-            return true;
-        });
-        stand.await("the group", () -> model.groupPageProperty().get() != null);
-        picture(stand, "register-group");
     }
 
     /** A mark scheme, a marked script, and a sitting; then a printed page. */
@@ -348,16 +371,6 @@ public final class Tour {
         setUp(stand, "r1bq1rk1/pp1n1ppp/2p1p3/8/3P4/3Q4/PPB2PPP/R3R1K1 b - - 0 17");
         ask(stand, "PARRIES", "");
         picture(stand, "defence-parries");
-        List<WritableImage> panels = new ArrayList<>();
-        setUp(stand, "6k1/q2nb3/1p2Q2p/p3P1p1/P5P1/5r2/1B3P1P/4K1R1 b - - 0 30");
-        panels.add(asked(stand, "ELIMINATE", ""));
-        setUp(stand, "r2qr1k1/ppp2ppp/2n1bn2/3p2B1/3P4/2N1PN2/PP3PPP/R2Q1RK1 b - - 0 11");
-        panels.add(asked(stand, "PINS", ""));
-        setUp(stand, ISOLATED_PAWN);
-        panels.add(asked(stand, "PLAN", "Qd3 Rfd1 Nf5"));
-        setUp(stand, "2r2rk1/pp1bqppp/2n1p3/3pP3/3P1n2/P2B1N2/1P3PPP/R2QR1K1 w - - 0 18");
-        panels.add(asked(stand, "DRIVE_OFF", "f4"));
-        Stand.picture(beside(panels), target.resolve("defence-questions.png"));
     }
 
     /** Asks with what has to be typed, and opens the first row of the answer. */
@@ -371,36 +384,6 @@ public final class Tour {
             answered(stand, () -> robot.push(KeyCode.ENTER));
         }
         expandFirst(stand);
-    }
-
-    /** The panel with the answer to a question. */
-    private static WritableImage asked(Stand stand, String question, String words) {
-        ask(stand, question, words);
-        stand.drawn();
-        return Stand.onStage(() -> {
-            Node panel = new FxRobot().lookup("#question").query().getParent();
-            // Rows that have just changed their style are drawn in it only after the next pulse.
-            panel.applyCss();
-            Bounds at = panel.localToScene(panel.getLayoutBounds());
-            return new WritableImage(
-                    panel.getScene().snapshot(null).getPixelReader(),
-                    (int) at.getMinX() - MARGIN,
-                    (int) at.getMinY(),
-                    (int) at.getWidth() + 2 * MARGIN,
-                    (int) at.getHeight());
-        });
-    }
-
-    private static WritableImage beside(List<WritableImage> panels) {
-        int width = panels.stream().mapToInt(panel -> (int) panel.getWidth()).sum();
-        int height = (int) panels.getFirst().getHeight();
-        WritableImage all = new WritableImage(width, height);
-        int left = 0;
-        for (WritableImage panel : panels) {
-            all.getPixelWriter().setPixels(left, 0, (int) panel.getWidth(), height, panel.getPixelReader(), 0, 0);
-            left += (int) panel.getWidth();
-        }
-        return all;
     }
 
     private static void setUp(Stand stand, String fen) {
