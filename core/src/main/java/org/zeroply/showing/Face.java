@@ -1,8 +1,10 @@
 package org.zeroply.showing;
 
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.CoachRemarks;
+import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.gametree.OwnMark;
 import org.zeroply.ledger.ConceptMap;
@@ -30,6 +32,24 @@ public sealed interface Face {
     record Board(GameTree tree) implements Face {
         public List<OwnMark> marks(int node) {
             return CoachRemarks.of(tree.node(node)).marks();
+        }
+
+        /** The lines of the answer: the main line, then each branch from where it leaves another one. */
+        public List<Line> lines() {
+            List<Line> lines = new ArrayList<>();
+            if (!tree.mainLine().isEmpty()) {
+                lines.add(new Line(GameTree.ROOT, tree.mainLine()));
+            }
+            for (GameNode node : tree.table()) {
+                if (node == null || node.parent() < 0) {
+                    continue;
+                }
+                if (tree.node(node.parent()).children().getFirst() != node.id()) {
+                    List<Integer> through = tree.lineThrough(node.id());
+                    lines.add(new Line(node.parent(), through.subList(through.indexOf(node.id()), through.size())));
+                }
+            }
+            return lines;
         }
     }
 
@@ -66,6 +86,18 @@ public sealed interface Face {
             return move != null && move.from() == wish.from()
                     ? new ConceptMap.Wish(wish.kind(), wish.type(), move.to())
                     : wish;
+        }
+    }
+
+    /**
+     * A line of an answer.
+     *
+     * @param from the node that it leaves
+     * @param nodes its moves, at least one
+     */
+    record Line(int from, List<Integer> nodes) {
+        public Line {
+            nodes = List.copyOf(nodes);
         }
     }
 

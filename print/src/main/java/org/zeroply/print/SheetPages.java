@@ -155,28 +155,14 @@ public final class SheetPages {
 
     /** The answer: the main line with its verdict, and the branches, a line each. */
     private static List<String> answer(Card card, Language language) {
-        List<String> lines = new ArrayList<>();
-        if (card.face() instanceof Face.Board board) {
-            GameTree tree = board.tree();
-            lines.add(line(tree, GameTree.ROOT, tree.mainLine(), language));
-            for (GameNode node : tree.table()) {
-                boolean begins = node != null
-                        && node.parent() >= 0
-                        && tree.node(node.parent()).children().getFirst() != node.id();
-                if (begins) {
-                    List<Integer> line = tree.lineThrough(node.id());
-                    int from = line.indexOf(node.id());
-                    lines.add(line(tree, node.parent(), line.subList(from, line.size()), language));
-                }
-            }
-        }
-        return lines.stream().filter(line -> !line.isBlank()).toList();
+        return card.face() instanceof Face.Board board
+                ? board.lines().stream()
+                        .map(line -> line(board.tree(), line.from(), line.nodes(), language))
+                        .toList()
+                : List.of();
     }
 
     private static String line(GameTree tree, int from, List<Integer> nodes, Language language) {
-        if (nodes.isEmpty()) {
-            return "";
-        }
         GameNode end = tree.node(nodes.getLast());
         Opinion opinion = Opinion.of(end);
         String moves = San.line(

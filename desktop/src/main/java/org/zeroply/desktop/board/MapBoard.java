@@ -18,7 +18,6 @@ import org.zeroply.showing.Shown;
 
 /** A map: a figure on each square, bands by tint and hatching, and below it a legend that counts squares. */
 public final class MapBoard extends Region {
-    private static final double MARGIN = 20;
 
     /** Below the board, as parts of the whole height. */
     private static final double LEGEND = 0.17;
@@ -28,6 +27,9 @@ public final class MapBoard extends Region {
 
     /** So many letters the word for squares takes. */
     private static final double WORD = 6;
+
+    /** Room for the coordinates, in squares. */
+    private static final double BESIDE = 0.6;
 
     private double letters = LEAST_LETTERS;
 
@@ -48,13 +50,15 @@ public final class MapBoard extends Region {
 
     @Override
     protected void layoutChildren() {
-        double cell = Math.floor(Math.min((getWidth() - MARGIN - 4) / 8, (getHeight() * (1 - LEGEND) - MARGIN) / 8));
+        double cell = Math.floor(Math.min(getWidth() / (8 + BESIDE), getHeight() * (1 - LEGEND) / (8 + BESIDE)));
         letters = Math.max(LEAST_LETTERS, cell * LETTERS);
+        double margin = 1.5 * letters;
         board.getChildren().clear();
         if (cell < 4) {
             return;
         }
-        double left = MARGIN + (getWidth() - MARGIN - 8 * cell) / 2;
+        double left = margin + Math.max(0, (getWidth() - margin - 8 * cell) / 2);
+        board.getChildren().add(region("map-ground", left, 2, 8 * cell, 8 * cell));
         for (Square square : Square.values()) {
             boolean isWhite = shown.bottom() == Side.WHITE;
             double x = left + cell * (isWhite ? square.file() : 7 - square.file());
@@ -76,18 +80,18 @@ public final class MapBoard extends Region {
                     "board-coordinate",
                     String.valueOf((char) ('a' + (isWhite ? i : 7 - i))),
                     left + i * cell,
-                    8 * cell + 5,
+                    8 * cell + 4,
                     cell,
-                    15);
+                    margin);
             label(
                     "board-coordinate",
                     Integer.toString(isWhite ? 8 - i : i + 1),
-                    left - MARGIN,
+                    left - margin,
                     2 + i * cell,
-                    MARGIN - 4,
+                    margin - 4,
                     cell);
         }
-        legend(left, 8 * cell + MARGIN + 4, 8 * cell);
+        legend(left, 8 * cell + margin + 6, 8 * cell);
     }
 
     private void figure(ConceptMap.Cell cell, double x, double y, double size) {
@@ -130,6 +134,7 @@ public final class MapBoard extends Region {
             int count = band.squares().size();
             double wide = width * count / all;
             double row = 1.4 * letters;
+            board.getChildren().add(region("map-ground", x, top + row, wide, letters));
             field(x, top + row, wide, letters, look);
             board.getChildren().add(region("map-field", x, top + row, wide, letters));
             label("map-legend", band.text(), x, top, wide, row);

@@ -30,7 +30,6 @@ import org.zeroply.desktop.kit.LineField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.TypedField;
 import org.zeroply.desktop.kit.Widgets;
-import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Piece;
@@ -279,27 +278,14 @@ final class CardForm extends ScrollPane {
                     "card.line.at",
                     tree.positionAt(here).moveNumber(),
                     tree.positionAt(here).sideToMove() == Side.WHITE ? "." : "..."));
-            if (!tree.mainLine().isEmpty()) {
-                answer.getChildren().add(row(tree, GameTree.ROOT, tree.mainLine(), true));
-            }
-            for (GameNode node : tree.table()) {
-                boolean begins = node != null
-                        && node.parent() >= 0
-                        && tree.node(node.parent()).children().getFirst() != node.id();
-                if (begins) {
-                    List<Integer> through = tree.lineThrough(node.id());
-                    answer.getChildren()
-                            .add(row(
-                                    tree,
-                                    node.parent(),
-                                    through.subList(through.indexOf(node.id()), through.size()),
-                                    false));
-                }
+            for (Face.Line each : new Face.Board(tree).lines()) {
+                answer.getChildren().add(row(tree, each.from(), each.nodes()));
             }
         });
     }
 
-    private Node row(GameTree tree, int from, List<Integer> nodes, boolean isMain) {
+    private Node row(GameTree tree, int from, List<Integer> nodes) {
+        boolean isMain = nodes.equals(tree.mainLine());
         Label moves = Widgets.wrapped(isMain ? "strong" : "");
         moves.setText(San.line(
                 tree.positionAt(from),

@@ -1,5 +1,6 @@
 package org.zeroply.desktop.showing;
 
+import java.util.function.Predicate;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -7,11 +8,13 @@ import javafx.scene.control.ListView;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.desktop.board.BoardView;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.rules.Position;
@@ -27,7 +30,8 @@ final class CardList extends ListView<Card> {
     private final CardsModel model;
     private boolean showing;
 
-    CardList(CardsModel model) {
+    /** @param presents does what a key of the presentation does, and says whether it was one */
+    CardList(CardsModel model, Predicate<KeyEvent> presents) {
         this.model = model;
         setId("cards");
         getStyleClass().add("card-list");
@@ -51,7 +55,14 @@ final class CardList extends ListView<Card> {
         });
         getSelectionModel().selectedIndexProperty().subscribe((before, now) -> {
             if (!showing && now.intValue() >= 0) {
-                model.go(now.intValue());
+                // Going there may renew the list, which it does not bear while it selects.
+                FxThread.later(() -> model.go(now.intValue()));
+            }
+        });
+        // Pages of a list are the cards before and after here.
+        addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (presents.test(event)) {
+                event.consume();
             }
         });
         setOnKeyPressed(event -> {

@@ -89,7 +89,7 @@ final class CardsView extends BorderPane {
         this.presentation = presentation;
         this.actions = actions;
         getStyleClass().add("cards-place");
-        list = new CardList(model);
+        list = new CardList(model, actions::use);
         form = new CardForm(model, presentation, actions.ofCard());
         release = new ReleaseLine(
                 presentation::releaseTo,
