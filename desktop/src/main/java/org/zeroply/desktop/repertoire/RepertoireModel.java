@@ -414,7 +414,6 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
         }
     }
 
-    /** Changes an answer that is still there. */
     /** The position as a card: what the repertoire plays there is the answer, with the reasons. */
     public Card card() {
         Position here = position();
@@ -434,6 +433,7 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
                 .withSource(open == null ? "" : open.name());
     }
 
+    /** Changes an answer that is still there. */
     public void editAnswer(int at, Move move, UnaryOperator<Answer> change, String what) {
         if (repertoire.has(at) && repertoire.node(at).edge(move) instanceof Answer answer) {
             edit(at, change.apply(answer), what);
