@@ -3,6 +3,7 @@ package org.zeroply.showing;
 import java.util.ArrayList;
 import java.util.List;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Side;
 import org.zeroply.task.Opinion;
 
@@ -122,12 +123,7 @@ public record Card(
     /** The board, the question, hints, marks, the answer move by move, its verdict; or bands, or paragraphs. */
     private List<Stop> usual() {
         List<Stop> stops = new ArrayList<>();
-        int marks = switch (face) {
-            case Face.Board board -> board.marks(GameTree.ROOT).size();
-            case Face.Sketched sketched -> sketched.marks().size();
-            case Face.Maps maps -> 0;
-            case Face.Words words -> 0;
-        };
+        int marks = marks().size();
         if (face instanceof Face.Board || face instanceof Face.Sketched) {
             stops.add(new Stop(Stop.Kind.BOARD, 0));
         }
@@ -155,6 +151,31 @@ public record Card(
             case Face.Sketched sketched -> {}
         }
         return stops;
+    }
+
+    /** What is drawn on the position or sketch; nothing on other cards. */
+    public List<OwnMark> marks() {
+        return switch (face) {
+            case Face.Board board -> board.marks(GameTree.ROOT);
+            case Face.Sketched sketched -> sketched.marks();
+            case Face.Maps maps -> List.of();
+            case Face.Words words -> List.of();
+        };
+    }
+
+    /** Of these those that belong to the question: released before any hint and any move. */
+    public List<OwnMark> marksOfQuestion() {
+        List<OwnMark> all = marks();
+        List<OwnMark> shown = new ArrayList<>();
+        for (Stop stop : stops()) {
+            if (stop.kind() == Stop.Kind.HINT || stop.kind() == Stop.Kind.MOVE) {
+                break;
+            }
+            if (stop.kind() == Stop.Kind.MARK) {
+                shown.add(all.get(stop.number() - 1));
+            }
+        }
+        return shown;
     }
 
     private static void number(Stop.Kind kind, int count, List<Stop> stops) {

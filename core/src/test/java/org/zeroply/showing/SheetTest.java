@@ -121,6 +121,13 @@ class SheetTest {
     }
 
     @Test
+    void whatIsDrawnBeforeAnyHintBelongsToTheQuestion() {
+        assertThat(card().marksOfQuestion()).isEmpty();
+        assertThat(card().moved(5, 1).marksOfQuestion()).containsExactly(PATH);
+        assertThat(card().withHints(List.of()).marksOfQuestion()).containsExactly(RING, PATH);
+    }
+
+    @Test
     void aStopThatIsDraggedStaysWhereItWasPutAndMovesStayInTheirOrder() {
         Card card = card().moved(5, 1);
         assertThat(names(card)).startsWith("board 0", "mark 2", "question 0");

@@ -111,14 +111,13 @@ public final class SheetPages {
 
     private static void handed(Page page, int number, Card card, Handout handout) {
         double wide = BOARDS[handout.boards()];
-        page.open("p", "class", "legend")
-                .text(Words.of("sheet.number", number, card.question()))
-                .close();
+        page.line("p", "strong", Words.of("sheet.number", number, card.question()));
+        // What is drawn may be the answer.
+        List<OwnMark> marks = handout.withAnswers() ? card.marks() : card.marksOfQuestion();
         switch (card.face()) {
-            case Face.Board board ->
-                Diagram.write(page, board.tree().start(), card.bottom(), board.marks(GameTree.ROOT), wide);
+            case Face.Board board -> Diagram.write(page, board.tree().start(), card.bottom(), marks, wide);
             case Face.Sketched sketched -> {
-                Diagram.write(page, sketched.sketch(), card.bottom(), sketched.marks(), wide);
+                Diagram.write(page, sketched.sketch(), card.bottom(), marks, wide);
                 page.line("p", "legend", Words.of("sheet.sketch"));
             }
             case Face.Maps maps -> maps(page, card, maps, handout.withAnswers(), wide);
@@ -133,11 +132,18 @@ public final class SheetPages {
 
     /** With its figures where answers are given; else an empty board to be filled in. */
     private static void maps(Page page, Card card, Face.Maps maps, boolean isFilled, double wide) {
+        page.open("table").open("tr");
         for (Face.MapView view : maps.views()) {
             Shown.MapShown whole = Shown.MapShown.whole(maps.map(view), card.bottom());
+            page.open("td");
             page.line("p", "legend", whole.title());
-            MapPicture.write(page, isFilled ? whole : whole.without(), wide);
+            MapPicture.write(
+                    page,
+                    isFilled ? whole : whole.without(),
+                    wide / maps.views().size());
+            page.close();
         }
+        page.close().close();
     }
 
     private static void answers(Page page, Handout handout) {
@@ -210,9 +216,9 @@ public final class SheetPages {
             switch (card.face()) {
                 case Face.Board board ->
                     Diagram.write(
-                            page, board.tree().start(), card.bottom(), board.marks(GameTree.ROOT), SCREEN_MILLIMETRES);
+                            page, board.tree().start(), card.bottom(), card.marksOfQuestion(), SCREEN_MILLIMETRES);
                 case Face.Sketched sketched -> {
-                    Diagram.write(page, sketched.sketch(), card.bottom(), sketched.marks(), SCREEN_MILLIMETRES);
+                    Diagram.write(page, sketched.sketch(), card.bottom(), card.marksOfQuestion(), SCREEN_MILLIMETRES);
                     page.line("p", "legend", Words.of("sheet.sketch"));
                 }
                 case Face.Maps maps ->

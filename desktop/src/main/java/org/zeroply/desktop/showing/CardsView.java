@@ -46,6 +46,9 @@ final class CardsView extends BorderPane {
     private static final double LIST = 232;
     private static final double FORM = 322;
 
+    /** A lesson of the list, with the names of those who come. */
+    record ListedLesson(Diary.Entry entry, String names) {}
+
     /** What is asked of the place. */
     interface Actions {
         void newSheet();
@@ -74,7 +77,7 @@ final class CardsView extends BorderPane {
     private final ReleaseLine release;
     private final CardForm form;
     private final CardList list;
-    private final ListView<Diary.Entry> lessons = new ListView<>();
+    private final ListView<ListedLesson> lessons = new ListView<>();
     private final StackPane middle = new StackPane();
     private final BorderPane desk = new BorderPane();
     private final Label about = Widgets.label("soft", "");
@@ -286,9 +289,9 @@ final class CardsView extends BorderPane {
     }
 
     private void openLesson() {
-        Diary.Entry entry = lessons.getSelectionModel().getSelectedItem();
-        if (entry != null) {
-            actions.plan(entry);
+        ListedLesson chosen = lessons.getSelectionModel().getSelectedItem();
+        if (chosen != null) {
+            actions.plan(chosen.entry());
         }
     }
 
@@ -300,14 +303,15 @@ final class CardsView extends BorderPane {
         }
     }
 
-    private static final class LessonCell extends ListCell<Diary.Entry> {
+    private static final class LessonCell extends ListCell<ListedLesson> {
         @Override
-        protected void updateItem(Diary.@Nullable Entry entry, boolean none) {
-            super.updateItem(entry, none);
-            if (none || entry == null) {
+        protected void updateItem(@Nullable ListedLesson lesson, boolean none) {
+            super.updateItem(lesson, none);
+            if (none || lesson == null) {
                 setGraphic(null);
                 return;
             }
+            Diary.Entry entry = lesson.entry();
             Label day = Widgets.label("strong", DayField.weekday(entry.begins().toLocalDate()));
             Label what = Widgets.label(
                     "soft",
@@ -315,15 +319,17 @@ final class CardsView extends BorderPane {
                             "lessons.row",
                             DayField.shown(entry.begins().toLocalTime()),
                             entry.lesson().when().minutes(),
-                            entry.lesson().aim()));
+                            lesson.names()));
+            Label aim = Widgets.label("soft", entry.lesson().aim());
+            Widgets.present(aim, !entry.lesson().aim().isEmpty());
             setPrefWidth(0);
-            setGraphic(new VBox(1, day, what));
+            setGraphic(new VBox(1, day, what, aim));
         }
     }
 
     // ---- showing
 
-    void showLessons(List<Diary.Entry> entries) {
+    void showLessons(List<ListedLesson> entries) {
         lessons.getItems().setAll(entries);
     }
 

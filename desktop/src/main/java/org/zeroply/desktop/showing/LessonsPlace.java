@@ -5,7 +5,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
@@ -444,12 +447,26 @@ public final class LessonsPlace implements Place {
         }
         LocalDate today = lessons.model().today();
         background.read(
-                () -> Diary.between(
-                        workbook.diary().lessons(today.minusDays(BACK), today.plusDays(AHEAD)),
-                        today.minusDays(BACK),
-                        today.plusDays(AHEAD),
-                        lessons.model().zone()),
-                entries -> made().showLessons(entries));
+                () -> {
+                    Map<Long, String> names = new HashMap<>();
+                    workbook.register()
+                            .all()
+                            .forEach(each -> names.put(
+                                    each.student().id(), each.student().name()));
+                    return Diary.between(
+                                    workbook.diary().lessons(today.minusDays(BACK), today.plusDays(AHEAD)),
+                                    today.minusDays(BACK),
+                                    today.plusDays(AHEAD),
+                                    lessons.model().zone())
+                            .stream()
+                            .map(entry -> new CardsView.ListedLesson(
+                                    entry,
+                                    entry.lesson().students().stream()
+                                            .map(id -> names.getOrDefault(id, ""))
+                                            .collect(Collectors.joining("; "))))
+                            .toList();
+                },
+                listed -> made().showLessons(listed));
     }
 
     private void plan(Diary.Entry entry) {
