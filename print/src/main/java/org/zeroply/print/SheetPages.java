@@ -40,6 +40,7 @@ public final class SheetPages {
     private static final int[] ROWS = {0, 0, 3, 2, 3, 2, 2};
 
     private static final double SCREEN_MILLIMETRES = 100;
+    private static final double ANSWER_MILLIMETRES = 48;
 
     /** So many rows of squares make a picture sharp on any screen. */
     private static final float PIXELS = 1200;
@@ -112,15 +113,15 @@ public final class SheetPages {
     private static void handed(Page page, int number, Card card, Handout handout) {
         double wide = BOARDS[handout.boards()];
         page.line("p", "strong", Words.of("sheet.number", number, card.question()));
-        // What is drawn may be the answer.
-        List<OwnMark> marks = handout.withAnswers() ? card.marks() : card.marksOfQuestion();
+        // What is drawn may be the answer, and stands with it.
+        List<OwnMark> marks = card.marksOfQuestion();
         switch (card.face()) {
             case Face.Board board -> Diagram.write(page, board.tree().start(), card.bottom(), marks, wide);
             case Face.Sketched sketched -> {
                 Diagram.write(page, sketched.sketch(), card.bottom(), marks, wide);
                 page.line("p", "legend", Words.of("sheet.sketch"));
             }
-            case Face.Maps maps -> maps(page, card, maps, handout.withAnswers(), wide);
+            case Face.Maps maps -> maps(page, card, maps, false, wide);
             case Face.Words words -> words.paragraphs().forEach(each -> page.line("p", "", each));
         }
         if (!(card.face() instanceof Face.Words)) {
@@ -152,10 +153,22 @@ public final class SheetPages {
         for (int i = 0; i < handout.sheet().cards().size(); i++) {
             Card card = handout.sheet().cards().get(i);
             List<String> lines = answer(card, handout.language());
-            if (!lines.isEmpty()) {
-                page.line("p", "strong", Words.of("sheet.number", i + 1, card.question()));
-                lines.forEach(line -> page.line("p", "", line));
+            boolean isDrawn = card.marks().size() > card.marksOfQuestion().size();
+            if (lines.isEmpty() && !isDrawn && !(card.face() instanceof Face.Maps)) {
+                continue;
             }
+            page.line("p", "strong", Words.of("sheet.number", i + 1, card.question()));
+            switch (card.face()) {
+                case Face.Board board
+                when isDrawn ->
+                    Diagram.write(page, board.tree().start(), card.bottom(), card.marks(), ANSWER_MILLIMETRES);
+                case Face.Sketched sketched ->
+                    Diagram.write(page, sketched.sketch(), card.bottom(), card.marks(), ANSWER_MILLIMETRES);
+                case Face.Maps maps -> maps(page, card, maps, true, 2 * ANSWER_MILLIMETRES);
+                case Face.Board board -> {}
+                case Face.Words words -> {}
+            }
+            lines.forEach(line -> page.line("p", "", line));
         }
     }
 

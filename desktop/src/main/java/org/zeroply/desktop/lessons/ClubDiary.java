@@ -135,6 +135,9 @@ public final class ClubDiary {
                 .ifPresent(paper -> set(Assignment.Kind.PAPER, paper.name(), paper.id(), -7, 0, id("Brandt, Ida")));
         long late = set(Assignment.Kind.WORDS, "Notes to the last game", 0, -9, -2, id("Haddad, Noor"));
         workbook.diary().save(workbook.diary().homework(late).with(id("Haddad, Noor"), Assignment.State.OUT), SAMPLE);
+        workbook.sheets().list().stream()
+                .findFirst()
+                .ifPresent(sheet -> set(Assignment.Kind.SHEET, sheet.name(), sheet.id(), -3, 6, id("Lindqvist, Tove")));
         set(Assignment.Kind.WORDS, "Ten minutes a day: name every threat before you move", 0, -1, 4, id("Okafor, Sam"));
     }
 
