@@ -16,6 +16,7 @@ import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameDate;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.MoveNames;
 import org.zeroply.notation.San;
@@ -196,7 +197,21 @@ public final class LessonDraft {
     private LessonReport.Item item(
             LessonReport.Kind kind, Judgement.Judged at, List<Move> better, String heading, List<String> text) {
         return new LessonReport.Item(
-                kind, at.ply(), true, at.before().position(), at.move(), better, heading, String.join("\n", text));
+                kind,
+                at.ply(),
+                true,
+                at.before().position(),
+                at.move(),
+                better,
+                heading,
+                String.join("\n", text),
+                marks(at.ply()));
+    }
+
+    /** What is drawn before a move. */
+    private List<OwnMark> marks(int ply) {
+        int node = ply == 0 ? GameTree.ROOT : main.get(ply - 1);
+        return CoachRemarks.of(tree.node(node)).marks();
     }
 
     private LessonReport.Item turning(Judgement.Judged move) {

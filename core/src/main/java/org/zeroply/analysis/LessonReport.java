@@ -7,6 +7,7 @@ import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.GameNode;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
@@ -50,6 +51,7 @@ public record LessonReport(
      * @param played the move of the game
      * @param better the better line from there; empty where there is none to show
      * @param text lines of their own, separated by line feeds
+     * @param marks what the coach drew on the position
      */
     public record Item(
             Kind kind,
@@ -59,17 +61,19 @@ public record LessonReport(
             Move played,
             List<Move> better,
             String heading,
-            String text) {
+            String text,
+            List<OwnMark> marks) {
         public Item {
             better = List.copyOf(better);
+            marks = List.copyOf(marks);
         }
 
         public Item shown(boolean shown) {
-            return new Item(kind, ply, shown, position, played, better, heading, text);
+            return new Item(kind, ply, shown, position, played, better, heading, text, marks);
         }
 
         public Item worded(String newHeading, String newText) {
-            return new Item(kind, ply, isShown, position, played, better, newHeading, newText);
+            return new Item(kind, ply, isShown, position, played, better, newHeading, newText, marks);
         }
 
         /** Whether it is about the same as another, whatever it says. */

@@ -498,6 +498,7 @@ class TasksPlaceTest extends AtTheWindow {
         run("command.tasks.draft");
         run("command.tasks.tickOff");
         stand.await("who it is", () -> stand.scene().lookup("#student-name") != null);
+        robot.clickOn("#student-name");
         robot.write("Okafor, Sam");
         fire("#sheet-primary");
         stand.await("the boxes", () -> stand.scene().lookup("#tick-1") != null);

@@ -66,7 +66,7 @@ public final class LessonPages {
     private static void moment(Page page, int number, LessonReport.Item item, Side student, double diagram) {
         page.open("table", "class", "moment").open("tr");
         page.open("td", "class", "diagram", "style", "width: " + (diagram + GUTTER_MILLIMETRES) + "mm");
-        Diagram.write(page, item.position(), student, diagram);
+        Diagram.write(page, item.position(), student, item.marks(), diagram);
         page.close();
         page.open("td", "class", "said");
         page.open("h2")

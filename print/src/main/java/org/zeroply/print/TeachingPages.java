@@ -3,6 +3,7 @@ package org.zeroply.print;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.List;
+import org.zeroply.gametree.OwnMark;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.words.Words;
@@ -16,8 +17,16 @@ public final class TeachingPages {
 
     private TeachingPages() {}
 
-    /** A diagram with a line under it. */
-    public record Shown(Position position, Side bottom, String legend) {}
+    /**
+     * A diagram with a line under it.
+     *
+     * @param marks what the coach drew on it
+     */
+    public record Shown(Position position, Side bottom, List<OwnMark> marks, String legend) {
+        public Shown {
+            marks = List.copyOf(marks);
+        }
+    }
 
     /**
      * A part under a heading of its own.
@@ -77,7 +86,7 @@ public final class TeachingPages {
             page.open("table", "class", "moment").open("tr");
             for (Shown shown : contents.shown()) {
                 page.open("td", "class", "diagram", "style", "width: " + (DIAGRAM_MILLIMETRES + 4) + "mm");
-                Diagram.write(page, shown.position(), shown.bottom(), DIAGRAM_MILLIMETRES);
+                Diagram.write(page, shown.position(), shown.bottom(), shown.marks(), DIAGRAM_MILLIMETRES);
                 page.line("p", "legend", shown.legend());
                 page.close();
             }

@@ -24,7 +24,9 @@ import org.zeroply.coaching.StudentAccount;
 import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.register.StudentPage;
+import org.zeroply.gametree.CoachRemarks;
 import org.zeroply.gametree.Game;
+import org.zeroply.gametree.GameTree;
 import org.zeroply.print.TeachingPages;
 import org.zeroply.print.TeachingPages.Contents;
 import org.zeroply.print.TeachingPages.Part;
@@ -112,7 +114,9 @@ final class TeachingPapers {
                 return Optional.empty();
             }
             var position = game.tree().positionsAlong(main).get(material.at());
-            return Optional.of(new TeachingPages.Shown(position, position.sideToMove(), block.title()));
+            int node = material.at() == 0 ? GameTree.ROOT : main.get(material.at() - 1);
+            var marks = CoachRemarks.of(game.tree().node(node)).marks();
+            return Optional.of(new TeachingPages.Shown(position, position.sideToMove(), marks, block.title()));
         } catch (WorkbookException gone) {
             return Optional.empty();
         }

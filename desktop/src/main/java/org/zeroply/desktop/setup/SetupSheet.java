@@ -72,8 +72,9 @@ public final class SetupSheet extends HBox {
     private HBox pencil(DrawingHand hand) {
         HBox row = new HBox(
                 6,
-                PencilBar.toggle(hand, "setup"),
-                new PencilBar(hand, "setup", () -> model.change(model.draft().withMarks(List.of()))));
+                PencilBar.toggle(hand, "setup-marks"),
+                new PencilBar(
+                        hand, "setup-marks", () -> model.change(model.draft().withMarks(List.of()))));
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
     }
