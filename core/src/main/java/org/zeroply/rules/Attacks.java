@@ -193,13 +193,20 @@ public final class Attacks {
 
     /** What a piece other than a pawn attacks from a square. */
     public static long of(PieceType type, int square, long occupied) {
+        if (type == PieceType.PAWN) {
+            throw new IllegalArgumentException("a pawn attacks by side: use pawn()");
+        }
+        return of(type.ordinal(), square, occupied);
+    }
+
+    /** What a piece attacks from a square, by the number of its type (1 knight to 5 king). */
+    static long of(int type, int square, long occupied) {
         return switch (type) {
-            case KNIGHT -> knight(square);
-            case BISHOP -> bishop(square, occupied);
-            case ROOK -> rook(square, occupied);
-            case QUEEN -> queen(square, occupied);
-            case KING -> king(square);
-            case PAWN -> throw new IllegalArgumentException("a pawn attacks by side: use pawn()");
+            case 1 -> KNIGHT[square];
+            case 2 -> bishop(square, occupied);
+            case 3 -> rook(square, occupied);
+            case 4 -> queen(square, occupied);
+            default -> KING[square];
         };
     }
 

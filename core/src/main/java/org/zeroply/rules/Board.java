@@ -177,7 +177,12 @@ public final class Board {
 
     /** Whether a side attacks a square when these squares are occupied; men of that side outside them do not count. */
     public boolean attacked(int square, int by, long occupied) {
-        long attackers = sides[by] & occupied;
+        return attacked(square, sides[by], by, occupied);
+    }
+
+    /** As {@link #attacked(int, int, long)}, by some men of a side only. */
+    boolean attacked(int square, long men, int by, long occupied) {
+        long attackers = men & occupied;
         if ((Attacks.pawn(by ^ 1, square) & attackers & types[0]) != 0
                 || (Attacks.knight(square) & attackers & types[1]) != 0
                 || (Attacks.king(square) & attackers & types[5]) != 0) {
@@ -237,6 +242,27 @@ public final class Board {
     /** Writes the legal captures and the promotions to a queen into the buffer and says how many there are. */
     public int legalCaptures(int[] buffer) {
         return MoveGenerator.generateCaptures(this, buffer);
+    }
+
+    /** Writes the other legal moves into the buffer: to empty squares, and promotions to lesser pieces. */
+    public int legalOthers(int[] buffer) {
+        return MoveGenerator.generateOthers(this, buffer);
+    }
+
+    /**
+     * Writes the legal moves to empty squares that give check into the buffer, castling and promotions left out; the side
+     * to move is not in check.
+     *
+     * @param from by type, pawn to queen, the squares from which a man gives check
+     * @param discoverers as {@link #discoverers} tells them
+     */
+    public int legalQuietChecks(int[] buffer, long[] from, long discoverers) {
+        return MoveGenerator.generateQuietChecks(this, buffer, from, discoverers);
+    }
+
+    /** Whether a code, wherever it comes from, is a legal move here; cheaper than looking for it among the legal moves. */
+    public boolean isLegal(int move) {
+        return MoveGenerator.isLegal(this, move);
     }
 
     /** How many legal moves there are. */
@@ -322,6 +348,39 @@ public final class Board {
     public void make(int move) {
         int from = move & 63;
         int to = move >>> 6 & 63;
+        int mover = men[from];
+        int taken = men[to];
+        int rightsBefore = rights;
+        int enPassantBefore = enPassant;
+        long newKey = key ^ Zobrist.BLACK_TO_MOVE ^ Zobrist.PIECE[mover << 6 | from];
+        shift(move);
+        newKey ^= Zobrist.PIECE[men[to] << 6 | to];
+        if (taken != 0) {
+            newKey ^= Zobrist.PIECE[taken << 6 | to];
+        }
+        if (enPassantBefore != NO_SQUARE) {
+            newKey ^= Zobrist.EN_PASSANT_FILE[enPassantBefore & 7];
+        }
+        if (enPassant != NO_SQUARE) {
+            newKey ^= Zobrist.EN_PASSANT_FILE[enPassant & 7];
+        }
+        if (rights != rightsBefore) {
+            newKey ^= Zobrist.CASTLING[rightsBefore] ^ Zobrist.CASTLING[rights];
+        }
+        int kind = move >>> 12;
+        if (kind == EN_PASSANT) {
+            newKey ^= Zobrist.PIECE[1 + 6 * side << 6 | to ^ 8];
+        } else if (kind == CASTLING) {
+            int rook = mover - 2 << 6;
+            newKey ^= Zobrist.PIECE[rook | castlingRookFrom(to)] ^ Zobrist.PIECE[rook | castlingRookTo(to)];
+        }
+        key = newKey;
+    }
+
+    /** As {@link #make}, but the key stays that of the position before: enough for who only counts. */
+    private void shift(int move) {
+        int from = move & 63;
+        int to = move >>> 6 & 63;
         int kind = move >>> 12;
         int us = side;
         int them = us ^ 1;
@@ -335,56 +394,44 @@ public final class Board {
         }
         keys[made] = key;
         states[made++] = taken | rights << 4 | enPassant << 8 | halfmoves << 16;
-
-        long newKey = key ^ Zobrist.BLACK_TO_MOVE;
-        if (enPassant != NO_SQUARE) {
-            newKey ^= Zobrist.EN_PASSANT_FILE[enPassant & 7];
-            enPassant = NO_SQUARE;
-        }
+        enPassant = NO_SQUARE;
         halfmoves++;
         if (taken != 0) {
             types[taken - 1 - 6 * them] ^= toBit;
             sides[them] ^= toBit;
-            newKey ^= Zobrist.PIECE[taken << 6 | to];
             halfmoves = 0;
         }
         int placed = kind >= PROMOTION ? mover + kind - PROMOTION + 1 : mover;
         men[from] = 0;
         men[to] = (byte) placed;
         int type = mover - 1 - 6 * us;
-        types[type] ^= fromBit;
-        types[placed - 1 - 6 * us] ^= toBit;
-        sides[us] ^= fromBit | toBit;
-        newKey ^= Zobrist.PIECE[mover << 6 | from] ^ Zobrist.PIECE[placed << 6 | to];
-
-        int kept = rights & RIGHTS_KEPT[from] & RIGHTS_KEPT[to];
-        if (kept != rights) {
-            newKey ^= Zobrist.CASTLING[rights] ^ Zobrist.CASTLING[kept];
-            rights = kept;
+        long both = fromBit | toBit;
+        if (kind < PROMOTION) {
+            types[type] ^= both;
+        } else {
+            types[0] ^= fromBit;
+            types[placed - 1 - 6 * us] ^= toBit;
         }
+        sides[us] ^= both;
+        rights &= RIGHTS_KEPT[from] & RIGHTS_KEPT[to];
         side = them;
-        if (us == 1) {
-            fullmove++;
-        }
+        fullmove += us;
         if (type == 0) {
             halfmoves = 0;
             if (kind == DOUBLE_STEP) {
                 int passed = from + to >>> 1;
                 if (enPassantIsLegal(passed)) {
                     enPassant = passed;
-                    newKey ^= Zobrist.EN_PASSANT_FILE[passed & 7];
                 }
             } else if (kind == EN_PASSANT) {
                 int victim = to ^ 8;
-                newKey ^= Zobrist.PIECE[men[victim] << 6 | victim];
                 men[victim] = 0;
                 types[0] ^= 1L << victim;
                 sides[them] ^= 1L << victim;
             }
         } else if (kind == CASTLING) {
-            newKey ^= moveRook(us, castlingRookFrom(to), castlingRookTo(to));
+            moveRook(us, castlingRookFrom(to), castlingRookTo(to));
         }
-        key = newKey;
     }
 
     /** Takes back the last move made; it must be this one. */
@@ -403,16 +450,19 @@ public final class Board {
         rights = state >>> 4 & 15;
         enPassant = state >>> 8 & 127;
         halfmoves = state >>> 16;
-        if (us == 1) {
-            fullmove--;
-        }
+        fullmove -= us;
         int placed = men[to];
         int mover = kind >= PROMOTION ? 1 + 6 * us : placed;
         men[from] = (byte) mover;
         men[to] = (byte) taken;
-        types[placed - 1 - 6 * us] ^= toBit;
-        types[mover - 1 - 6 * us] ^= fromBit;
-        sides[us] ^= fromBit | toBit;
+        long both = fromBit | toBit;
+        if (kind < PROMOTION) {
+            types[placed - 1 - 6 * us] ^= both;
+        } else {
+            types[0] ^= fromBit;
+            types[placed - 1 - 6 * us] ^= toBit;
+        }
+        sides[us] ^= both;
         if (taken != 0) {
             types[taken - 1 - 6 * them] ^= toBit;
             sides[them] ^= toBit;
@@ -466,15 +516,13 @@ public final class Board {
         return (kingTo & 7) == 6 ? kingTo - 1 : kingTo + 1;
     }
 
-    /** Moves a castling rook and gives the change of the key. */
-    private long moveRook(int us, int from, int to) {
+    private void moveRook(int us, int from, int to) {
         int rook = men[from];
         long both = 1L << from | 1L << to;
         men[from] = 0;
         men[to] = (byte) rook;
         types[3] ^= both;
         sides[us] ^= both;
-        return Zobrist.PIECE[rook << 6 | from] ^ Zobrist.PIECE[rook << 6 | to];
     }
 
     /** Whether the side to move has a legal capture on the square that a pawn has just passed. */
@@ -512,7 +560,7 @@ public final class Board {
         int count = MoveGenerator.generate(this, buffer);
         long paths = 0;
         for (int i = 0; i < count; i++) {
-            make(buffer[i]);
+            shift(buffer[i]);
             paths += countPaths(depth - 1, buffers);
             unmake(buffer[i]);
         }

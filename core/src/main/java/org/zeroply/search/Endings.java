@@ -147,8 +147,8 @@ final class Endings {
         int strong = ending > 0 ? 0 : 1;
         int weak = strong ^ 1;
         int pawns = Long.bitCount(board.men(strong, 0));
-        int strongPieces = pieces(board, strong);
-        int weakPieces = pieces(board, weak);
+        int strongPieces = pawns > 1 ? 0 : pieces(board, strong);
+        int weakPieces = pawns > 1 ? 0 : pieces(board, weak);
         if (pawns == 0 && strongPieces - weakPieces <= VALUE[2]) {
             return strongPieces < VALUE[3] ? 0 : weakPieces <= VALUE[2] ? 6 : 14;
         }

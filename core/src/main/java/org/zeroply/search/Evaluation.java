@@ -1,6 +1,5 @@
 package org.zeroply.search;
 
-import java.util.Arrays;
 import org.zeroply.rules.Attacks;
 import org.zeroply.rules.Board;
 
@@ -33,13 +32,10 @@ public final class Evaluation {
     private static final int QUEEN = 4;
     private static final int KING = 5;
 
-    private static final int[] MOBILITY = {
-        0,
-        Term.KNIGHT_MOBILITY.offset(),
-        Term.BISHOP_MOBILITY.offset(),
-        Term.ROOK_MOBILITY.offset(),
-        Term.QUEEN_MOBILITY.offset()
-    };
+    private static final int KNIGHT_MOBILITY = Term.KNIGHT_MOBILITY.offset();
+    private static final int BISHOP_MOBILITY = Term.BISHOP_MOBILITY.offset();
+    private static final int ROOK_MOBILITY = Term.ROOK_MOBILITY.offset();
+    private static final int QUEEN_MOBILITY = Term.QUEEN_MOBILITY.offset();
     private static final int ISOLATED = Term.ISOLATED.offset();
     private static final int DOUBLED = Term.DOUBLED.offset();
     private static final int BACKWARD = Term.BACKWARD.offset();
@@ -102,23 +98,24 @@ public final class Evaluation {
     /** Material and square table together, by piece code times 64 plus square, White's positive and Black's negative. */
     private final int[] onSquare = new int[13 * 64];
 
-    private final long[] rememberedWhite = new long[PAWN_ENTRIES];
-    private final long[] rememberedBlack = new long[PAWN_ENTRIES];
-    private final int[] rememberedScore = new int[PAWN_ENTRIES];
-    private final long[] rememberedPassed = new long[PAWN_ENTRIES];
-    private final int[] rememberedKings = new int[PAWN_ENTRIES];
-    private final int[] rememberedCover = new int[PAWN_ENTRIES];
+    /** Four words an entry: White's pawns, Black's, the passed ones, and the kings, their cover and the score. */
+    private final long[] remembered = new long[4 * PAWN_ENTRIES];
 
-    /** What each side hits: by type, in all, and at least twice. Filled anew for every position. */
-    private final long[][] hits = new long[2][6];
+    private final Half white = new Half(0);
+    private final Half black = new Half(1);
 
-    private final long[] all = new long[2];
-    private final long[] twice = new long[2];
-    private final int[] danger = new int[2];
+    /** What a piece near the king adds to its danger, by type, and every square beside it that is hit. */
+    private final int[] dangerOf = new int[5];
+
+    private final int dangerOfHit;
     private long passed;
 
     public Evaluation(Weights weights) {
         w = weights.packed();
+        for (int type = KNIGHT; type <= QUEEN; type++) {
+            dangerOf[type] = Weights.middlegame(w[DANGER_ATTACKER + type - 1]);
+        }
+        dangerOfHit = Weights.middlegame(w[DANGER_HIT]);
         int[] tables = {
             Term.PAWN_SQUARE.offset(),
             Term.KNIGHT_SQUARE.offset(),
@@ -136,7 +133,9 @@ public final class Evaluation {
             }
         }
         // No position has pawns on the first rank, so an empty entry is never taken for a real one.
-        Arrays.fill(rememberedWhite, 1L);
+        for (int entry = 0; entry < remembered.length; entry += 4) {
+            remembered[entry] = 1;
+        }
     }
 
     /** The part of a man on a square in the packed sum that the caller keeps, from White's view. */
@@ -159,29 +158,64 @@ public final class Evaluation {
         return of(board, squares(board));
     }
 
+    /**
+     * One side's men and what they hit, filled anew for every position: fields, since they are asked for far more often
+     * than the board could be.
+     */
+    private static final class Half {
+        final int side;
+        long men;
+        long pawns;
+        long knights;
+        long bishops;
+        long rooks;
+        long queens;
+        int king;
+
+        long hitByPawns;
+        long hitByKnights;
+        long hitByBishops;
+        long hitByRooks;
+        long hitByQueens;
+        long hitByKing;
+        long hit;
+        long hitTwice;
+
+        /** What the other side's pieces do to its king. */
+        int danger;
+
+        Half(int side) {
+            this.side = side;
+        }
+
+        void read(Board board) {
+            men = board.all(side);
+            pawns = board.type(0) & men;
+            knights = board.type(KNIGHT) & men;
+            bishops = board.type(BISHOP) & men;
+            rooks = board.type(ROOK) & men;
+            queens = board.type(QUEEN) & men;
+            king = Long.numberOfTrailingZeros(board.type(KING) & men);
+            hitByPawns = pawnHits(pawns, side);
+            hitByKing = Attacks.king(king);
+            hit = hitByPawns | hitByKing;
+            hitTwice = hitByPawns & hitByKing | pawnDoubleHits(pawns, side);
+        }
+    }
+
     /** The evaluation, with the packed sum of material and squares that the caller has kept. */
     int of(Board board, int squares) {
-        long whitePawns = board.men(0, 0);
-        long blackPawns = board.men(1, 0);
-        int score = squares + pawns(board, whitePawns, blackPawns);
-        long occupied = board.occupied();
-
-        hits[0][0] = pawnHits(whitePawns, 0);
-        hits[1][0] = pawnHits(blackPawns, 1);
-        for (int side = 0; side < 2; side++) {
-            long king = Attacks.king(board.kingSquare(side));
-            hits[side][KING] = king;
-            twice[side] = hits[side][0] & king | pawnDoubleHits(board.men(side, 0), side);
-            all[side] = hits[side][0] | king;
-            danger[side] = 0;
-        }
-        score += pieces(board, 0, occupied) - pieces(board, 1, occupied);
-        score += kingDanger(board, 1, occupied) - kingDanger(board, 0, occupied);
-        score += threats(board, 0, occupied) - threats(board, 1, occupied);
+        white.read(board);
+        black.read(board);
+        long occupied = white.men | black.men;
+        int score = squares + pawns(board, white.pawns, black.pawns);
+        score += pieces(board, white, black, occupied) - pieces(board, black, white, occupied);
+        score += kingDanger(black, white, occupied) - kingDanger(white, black, occupied);
+        score += threats(board, white, black, occupied) - threats(board, black, white, occupied);
         if (passed != 0) {
-            score += passedPawns(board, 0, occupied) - passedPawns(board, 1, occupied);
+            score += passedPawns(white, black, occupied) - passedPawns(black, white, occupied);
         }
-        score += space(board, 0) - space(board, 1);
+        score += space(white, black) - space(black, white);
         score += board.side() == 0 ? w[TEMPO] : -w[TEMPO];
         int value = blend(board, score);
         return board.side() == 0 ? value : -value;
@@ -256,24 +290,22 @@ public final class Evaluation {
     }
 
     private int pawns(Board board, long white, long black) {
-        long mixed = white * 0x9E3779B97F4A7C15L ^ Long.rotateLeft(black, 29) * 0xBF58476D1CE4E5B9L;
-        int entry = (int) (mixed >>> 50);
-        if (rememberedWhite[entry] != white || rememberedBlack[entry] != black) {
-            rememberedWhite[entry] = white;
-            rememberedBlack[entry] = black;
-            rememberedScore[entry] = structure(white, black, 0) - structure(black, white, 1);
-            rememberedPassed[entry] = passed(white, black, 0) | passed(black, white, 1);
-            rememberedKings[entry] = -1;
-        }
-        passed = rememberedPassed[entry];
         int kings = board.kingSquare(0) | board.kingSquare(1) << 6;
-        if (rememberedKings[entry] != kings) {
-            int cover = cover(board, 0) - cover(board, 1);
-            rememberedKings[entry] = kings;
-            rememberedCover[entry] = cover;
-            return rememberedScore[entry] + cover;
+        long mixed = white * 0x9E3779B97F4A7C15L ^ Long.rotateLeft(black, 29) * 0xBF58476D1CE4E5B9L;
+        int entry = (int) ((mixed ^ kings * 0x94D049BB133111EBL) >>> 50) << 2;
+        if (remembered[entry] == white
+                && remembered[entry + 1] == black
+                && (int) (remembered[entry + 3] >>> 32) == kings) {
+            passed = remembered[entry + 2];
+            return (int) remembered[entry + 3];
         }
-        return rememberedScore[entry] + rememberedCover[entry];
+        remembered[entry] = white;
+        remembered[entry + 1] = black;
+        remembered[entry + 2] = passed(white, black, 0) | passed(black, white, 1);
+        passed = remembered[entry + 2];
+        int score = structure(white, black, 0) - structure(black, white, 1) + cover(board, 0) - cover(board, 1);
+        remembered[entry + 3] = (long) kings << 32 | score & 0xFFFFFFFFL;
+        return score;
     }
 
     private static long passed(long own, long enemy, int side) {
@@ -340,26 +372,24 @@ public final class Evaluation {
         return side == 0 ? Long.numberOfTrailingZeros(pawns) >>> 3 : Long.numberOfLeadingZeros(pawns) >>> 3;
     }
 
-    private int passedPawns(Board board, int side, long occupied) {
+    private int passedPawns(Half own, Half enemy, long occupied) {
+        int side = own.side;
         int score = 0;
-        int ownKing = board.kingSquare(side);
-        int enemyKing = board.kingSquare(side ^ 1);
-        long rooks = board.men(side, ROOK);
-        for (long rest = passed & board.all(side); rest != 0; rest &= rest - 1) {
+        for (long rest = passed & own.men; rest != 0; rest &= rest - 1) {
             int square = Long.numberOfTrailingZeros(rest);
             int rank = rank(square, side);
             int stop = side == 0 ? square + 8 : square - 8;
             long stopBit = 1L << stop;
             if ((occupied & stopBit) != 0) {
                 score += w[PASSED_BLOCKED + rank];
-            } else if ((all[side ^ 1] & stopBit) == 0) {
+            } else if ((enemy.hit & stopBit) == 0) {
                 score += w[PASSED_FREE + rank];
             }
             if (rank >= 4) {
-                score += w[PASSED_OWN_KING + distance(ownKing, stop)];
-                score += w[PASSED_ENEMY_KING + distance(enemyKing, stop)];
+                score += w[PASSED_OWN_KING + distance(own.king, stop)];
+                score += w[PASSED_ENEMY_KING + distance(enemy.king, stop)];
             }
-            if ((ahead(1L << square, side ^ 1) & rooks) != 0) {
+            if ((ahead(1L << square, side ^ 1) & own.rooks) != 0) {
                 score += w[ROOK_BEHIND_PASSED];
             }
         }
@@ -372,60 +402,112 @@ public final class Evaluation {
 
     // ---- pieces
 
-    private int pieces(Board board, int side, long occupied) {
-        int them = side ^ 1;
-        long own = board.all(side);
-        long ownPawns = board.men(side, 0);
-        long enemyPawns = board.men(them, 0);
-        long reachable = ~own & ~hits[them][0];
-        int enemyKing = board.kingSquare(them);
-        long ring = Attacks.king(enemyKing);
-        long zone = ring | 1L << enemyKing | (them == 0 ? ring << 8 : ring >>> 8);
-        long guardedPosts =
-                hits[side][0] & ~ahead3(enemyPawns, them) & (side == 0 ? 0x0000FFFFFF000000L : 0x000000FFFFFF0000L);
+    private int pieces(Board board, Half own, Half enemy, long occupied) {
+        int side = own.side;
+        long reachable = ~own.men & ~enemy.hitByPawns;
+        int enemyKing = enemy.king;
+        long ring = enemy.hitByKing;
+        long zone = ring | 1L << enemyKing | (side == 1 ? ring << 8 : ring >>> 8);
+        long guardedPosts = own.hitByPawns
+                & ~ahead3(enemy.pawns, side ^ 1)
+                & (side == 0 ? 0x0000FFFFFF000000L : 0x000000FFFFFF0000L);
         long pinned = board.pinned(side);
-        int king = board.kingSquare(side);
+        int king = own.king;
+        long hit = own.hit;
+        long hitTwice = own.hitTwice;
         int score = 0;
-        for (int type = KNIGHT; type <= QUEEN; type++) {
-            long hitByType = 0;
-            for (long rest = board.men(side, type); rest != 0; rest &= rest - 1) {
-                int square = Long.numberOfTrailingZeros(rest);
-                long bit = 1L << square;
-                long reach = switch (type) {
-                    case KNIGHT -> Attacks.knight(square);
-                    case BISHOP -> Attacks.bishop(square, occupied ^ board.men(side, QUEEN));
-                    case ROOK -> Attacks.rook(square, occupied ^ board.men(side, QUEEN) ^ board.men(side, ROOK));
-                    default -> Attacks.queen(square, occupied);
-                };
-                if ((pinned & bit) != 0) {
-                    reach &= Attacks.line(king, square);
-                }
-                twice[side] |= all[side] & reach;
-                all[side] |= reach;
-                hitByType |= reach;
-                int mobility = Long.bitCount(reach & reachable);
-                score += w[MOBILITY[type] + mobility];
-                if ((reach & zone) != 0) {
-                    danger[them] += Weights.middlegame(w[DANGER_ATTACKER + type - 1])
-                            + Weights.middlegame(w[DANGER_HIT]) * Long.bitCount(reach & ring);
-                }
-                if (type == KNIGHT || type == BISHOP) {
-                    if ((guardedPosts & bit) != 0) {
-                        score += w[type == KNIGHT ? KNIGHT_POST : BISHOP_POST];
-                    }
-                    if (((side == 0 ? bit << 8 : bit >>> 8) & board.type(0)) != 0) {
-                        score += w[MINOR_BEHIND_PAWN];
-                    }
-                }
-                if (type == BISHOP) {
-                    score += bishop(bit, side, ownPawns, enemyPawns, reach);
-                } else if (type == ROOK) {
-                    score += rook(square, side, ownPawns, enemyPawns, enemyKing, king, mobility);
-                }
+        int attack = 0;
+        long bothPawns = own.pawns | enemy.pawns;
+        long behindPawn = side == 0 ? bothPawns >>> 8 : bothPawns << 8;
+
+        long byType = 0;
+        for (long rest = own.knights; rest != 0; rest &= rest - 1) {
+            int square = Long.numberOfTrailingZeros(rest);
+            long bit = 1L << square;
+            long reach = (pinned & bit) == 0 ? Attacks.knight(square) : 0;
+            hitTwice |= hit & reach;
+            hit |= reach;
+            byType |= reach;
+            score += w[KNIGHT_MOBILITY + Long.bitCount(reach & reachable)];
+            if ((reach & zone) != 0) {
+                attack += dangerOf[KNIGHT] + dangerOfHit * Long.bitCount(reach & ring);
             }
-            hits[side][type] = hitByType;
+            if ((guardedPosts & bit) != 0) {
+                score += w[KNIGHT_POST];
+            }
+            if ((behindPawn & bit) != 0) {
+                score += w[MINOR_BEHIND_PAWN];
+            }
         }
-        long bishops = board.men(side, BISHOP);
+        own.hitByKnights = byType;
+
+        byType = 0;
+        long queens = own.queens;
+        for (long rest = own.bishops; rest != 0; rest &= rest - 1) {
+            int square = Long.numberOfTrailingZeros(rest);
+            long bit = 1L << square;
+            long reach = Attacks.bishop(square, occupied ^ queens);
+            if ((pinned & bit) != 0) {
+                reach &= Attacks.line(king, square);
+            }
+            hitTwice |= hit & reach;
+            hit |= reach;
+            byType |= reach;
+            score += w[BISHOP_MOBILITY + Long.bitCount(reach & reachable)];
+            if ((reach & zone) != 0) {
+                attack += dangerOf[BISHOP] + dangerOfHit * Long.bitCount(reach & ring);
+            }
+            if ((guardedPosts & bit) != 0) {
+                score += w[BISHOP_POST];
+            }
+            if ((behindPawn & bit) != 0) {
+                score += w[MINOR_BEHIND_PAWN];
+            }
+            score += bishop(bit, side, own.pawns, enemy.pawns, reach);
+        }
+        own.hitByBishops = byType;
+
+        byType = 0;
+        long seenThrough = occupied ^ queens ^ own.rooks;
+        for (long rest = own.rooks; rest != 0; rest &= rest - 1) {
+            int square = Long.numberOfTrailingZeros(rest);
+            long reach = Attacks.rook(square, seenThrough);
+            if ((pinned & 1L << square) != 0) {
+                reach &= Attacks.line(king, square);
+            }
+            hitTwice |= hit & reach;
+            hit |= reach;
+            byType |= reach;
+            int mobility = Long.bitCount(reach & reachable);
+            score += w[ROOK_MOBILITY + mobility];
+            if ((reach & zone) != 0) {
+                attack += dangerOf[ROOK] + dangerOfHit * Long.bitCount(reach & ring);
+            }
+            score += rook(square, side, own.pawns, enemy.pawns, enemyKing, king, mobility);
+        }
+        own.hitByRooks = byType;
+
+        byType = 0;
+        for (long rest = queens; rest != 0; rest &= rest - 1) {
+            int square = Long.numberOfTrailingZeros(rest);
+            long reach = Attacks.queen(square, occupied);
+            if ((pinned & 1L << square) != 0) {
+                reach &= Attacks.line(king, square);
+            }
+            hitTwice |= hit & reach;
+            hit |= reach;
+            byType |= reach;
+            score += w[QUEEN_MOBILITY + Long.bitCount(reach & reachable)];
+            if ((reach & zone) != 0) {
+                attack += dangerOf[QUEEN] + dangerOfHit * Long.bitCount(reach & ring);
+            }
+        }
+        own.hitByQueens = byType;
+
+        own.hit = hit;
+        own.hitTwice = hitTwice;
+        enemy.danger = attack;
+        long bishops = own.bishops;
         if ((bishops & LIGHT) != 0 && (bishops & ~LIGHT) != 0) {
             score += w[BISHOP_PAIR];
         }
@@ -467,37 +549,35 @@ public final class Evaluation {
     }
 
     /** What the king of a side suffers, as a positive packed pair. */
-    private int kingDanger(Board board, int side, long occupied) {
-        int them = side ^ 1;
-        int sum = danger[side];
+    private int kingDanger(Half own, Half enemy, long occupied) {
+        int sum = own.danger;
         if (sum == 0) {
             return 0;
         }
-        int king = board.kingSquare(side);
-        long ring = Attacks.king(king);
-        long guarded = hits[side][0] | hits[side][KNIGHT] | hits[side][BISHOP] | hits[side][ROOK];
-        long weak = ring & all[them] & ~guarded;
+        int king = own.king;
+        long ring = own.hitByKing;
+        long guarded = own.hitByPawns | own.hitByKnights | own.hitByBishops | own.hitByRooks;
+        long weak = ring & enemy.hit & ~guarded;
         sum += Weights.middlegame(w[DANGER_WEAK_SQUARE]) * Long.bitCount(weak);
-        long safe = ~board.all(them) & (~all[side] | weak & twice[them] & ~twice[side]);
+        long safe = ~enemy.men & (~own.hit | weak & enemy.hitTwice & ~own.hitTwice);
         long straight = Attacks.rook(king, occupied) & safe;
         long diagonal = Attacks.bishop(king, occupied) & safe;
-        if ((Attacks.knight(king) & safe & hits[them][KNIGHT]) != 0) {
+        if ((Attacks.knight(king) & safe & enemy.hitByKnights) != 0) {
             sum += Weights.middlegame(w[DANGER_SAFE_CHECK]);
         }
-        if ((diagonal & hits[them][BISHOP]) != 0) {
+        if ((diagonal & enemy.hitByBishops) != 0) {
             sum += Weights.middlegame(w[DANGER_SAFE_CHECK + 1]);
         }
-        if ((straight & hits[them][ROOK]) != 0) {
+        if ((straight & enemy.hitByRooks) != 0) {
             sum += Weights.middlegame(w[DANGER_SAFE_CHECK + 2]);
         }
-        if (((straight | diagonal) & hits[them][QUEEN]) != 0) {
+        if (((straight | diagonal) & enemy.hitByQueens) != 0) {
             sum += Weights.middlegame(w[DANGER_SAFE_CHECK + 3]);
         }
-        if (board.men(them, QUEEN) == 0) {
+        if (enemy.queens == 0) {
             sum += Weights.middlegame(w[DANGER_NO_QUEEN]);
         }
-        sum += Weights.middlegame(w[DANGER_NO_COVER]) * openFiles(board, king, side)
-                + Weights.middlegame(w[DANGER_BASE]);
+        sum += Weights.middlegame(w[DANGER_NO_COVER]) * openFiles(own.pawns, king) + Weights.middlegame(w[DANGER_BASE]);
         if (sum <= 0) {
             return 0;
         }
@@ -505,8 +585,7 @@ public final class Evaluation {
     }
 
     /** How many of the three files at the king have no own pawn. */
-    private static int openFiles(Board board, int king, int side) {
-        long pawns = board.men(side, 0);
+    private static int openFiles(long pawns, int king) {
         int file = Math.clamp(king & 7, 1, 6);
         int open = 0;
         for (int each = file - 1; each <= file + 1; each++) {
@@ -517,31 +596,30 @@ public final class Evaluation {
         return open;
     }
 
-    private int threats(Board board, int side, long occupied) {
-        int them = side ^ 1;
+    private int threats(Board board, Half own, Half enemy, long occupied) {
         int score = 0;
-        long targets = board.all(them) & ~board.men(them, KING);
-        for (long rest = hits[side][0] & targets & ~board.type(0); rest != 0; rest &= rest - 1) {
+        long targets = enemy.men & ~(1L << enemy.king);
+        for (long rest = own.hitByPawns & targets & ~enemy.pawns; rest != 0; rest &= rest - 1) {
             score += w[PAWN_HITS + type(board, rest) - 1];
         }
         // A man guarded by a pawn is only worth hitting by something cheaper.
-        long open = targets & ~hits[them][0];
-        long minors = hits[side][KNIGHT] | hits[side][BISHOP];
-        for (long rest = minors & (open | targets & (board.type(ROOK) | board.type(QUEEN)));
-                rest != 0;
-                rest &= rest - 1) {
+        long open = targets & ~enemy.hitByPawns;
+        long minors = own.hitByKnights | own.hitByBishops;
+        for (long rest = minors & (open | enemy.rooks | enemy.queens); rest != 0; rest &= rest - 1) {
             score += w[MINOR_HITS + type(board, rest)];
         }
-        for (long rest = hits[side][ROOK] & (open | targets & board.type(QUEEN)); rest != 0; rest &= rest - 1) {
+        for (long rest = own.hitByRooks & (open | enemy.queens); rest != 0; rest &= rest - 1) {
             score += w[ROOK_HITS + type(board, rest)];
         }
-        if ((hits[side][KING] & open & ~all[them]) != 0) {
+        if ((own.hitByKing & open & ~enemy.hit) != 0) {
             score += w[KING_HITS];
         }
-        score += w[HANGING] * Long.bitCount(targets & all[side] & ~all[them]);
-        long pawns = board.men(side, 0);
-        long steps = (side == 0 ? pawns << 8 : pawns >>> 8) & ~occupied & ~hits[them][0] & (all[side] | ~all[them]);
-        score += w[PUSH_HITS] * Long.bitCount(pawnHits(steps, side) & targets & ~board.type(0));
+        score += w[HANGING] * Long.bitCount(targets & own.hit & ~enemy.hit);
+        long steps = (own.side == 0 ? own.pawns << 8 : own.pawns >>> 8)
+                & ~occupied
+                & ~enemy.hitByPawns
+                & (own.hit | ~enemy.hit);
+        score += w[PUSH_HITS] * Long.bitCount(pawnHits(steps, own.side) & targets & ~enemy.pawns);
         return score;
     }
 
@@ -549,16 +627,15 @@ public final class Evaluation {
         return (board.codeAt(Long.numberOfTrailingZeros(squares)) - 1) % 6;
     }
 
-    private int space(Board board, int side) {
-        long pieces = board.all(side) & ~board.type(0);
-        int count = Long.bitCount(pieces);
+    private int space(Half own, Half enemy) {
+        int side = own.side;
+        int count = Long.bitCount(own.men & ~own.pawns);
         if (count < 5) {
             return 0;
         }
-        long pawns = board.men(side, 0);
         long camp = FILES_C_TO_F & (side == 0 ? 0x00000000FFFFFF00L : 0x00FFFFFF00000000L);
-        long behind = ahead(pawns, side ^ 1);
-        long safe = camp & behind & ~pawns & ~hits[side ^ 1][0];
+        long behind = ahead(own.pawns, side ^ 1);
+        long safe = camp & behind & ~own.pawns & ~enemy.hitByPawns;
         return w[SPACE] * (Long.bitCount(safe) * (count - 4) / 4);
     }
 }

@@ -28,6 +28,73 @@ class RulesPropertyTest {
         });
     }
 
+    /** The parts in which the search asks for moves, and its question whether a code is legal, against the whole list. */
+    @Test
+    void capturesAndOthersAreTheLegalMovesAndNoOtherCodeIsLegal() {
+        int[] buffer = new int[Board.MAX_MOVES];
+        int[] checks = new int[5];
+        RandomPlay.positions(SEED + 4, 30, 160, position -> {
+            Board board = position.board();
+            String where = "seed " + SEED + ", " + Fen.write(position);
+            Set<Integer> legal = codes(buffer, board.legalMoves(buffer));
+            Set<Integer> captures = codes(buffer, board.legalCaptures(buffer));
+            Set<Integer> others = codes(buffer, board.legalOthers(buffer));
+            for (int move : legal) {
+                boolean taking = board.codeAt(Board.to(move)) != 0 || Board.kind(move) == Board.EN_PASSANT;
+                int kind = Board.kind(move);
+                boolean capture = kind < Board.PROMOTION ? taking : kind == Board.PROMOTION + 3;
+                assertThat(captures.contains(move)).as(where).isEqualTo(capture);
+                assertThat(others.contains(move)).as(where).isEqualTo(!capture);
+            }
+            assertThat(captures.size() + others.size()).as(where).isEqualTo(legal.size());
+            for (int code = 0; code < 8 << 12; code++) {
+                assertThat(board.isLegal(code)).as(where + ", code " + code).isEqualTo(legal.contains(code));
+            }
+            if (!board.inCheck()) {
+                assertThat(quietChecks(board, buffer)).as(where).isEqualTo(plainQuietChecks(position));
+                checks[0] += plainQuietChecks(position).size();
+            }
+        });
+        assertThat(checks[0]).as("quiet checks met").isGreaterThan(500);
+    }
+
+    private static Set<Integer> codes(int[] buffer, int count) {
+        Set<Integer> codes = new HashSet<>();
+        for (int i = 0; i < count; i++) {
+            assertThat(codes.add(buffer[i])).as("no move twice").isTrue();
+        }
+        return codes;
+    }
+
+    private static Set<Move> quietChecks(Board board, int[] buffer) {
+        int king = board.kingSquare(board.side() ^ 1);
+        long bishop = Attacks.bishop(king, board.occupied());
+        long rook = Attacks.rook(king, board.occupied());
+        long[] from = {Attacks.pawn(board.side() ^ 1, king), Attacks.knight(king), bishop, rook, bishop | rook, 0};
+        Set<Move> moves = new HashSet<>();
+        int count = board.legalQuietChecks(buffer, from, board.discoverers());
+        for (int i = 0; i < count; i++) {
+            assertThat(moves.add(Board.asMove(buffer[i]))).as("no move twice").isTrue();
+        }
+        return moves;
+    }
+
+    /** By trying out every move. */
+    private static Set<Move> plainQuietChecks(Position position) {
+        Set<Move> checks = new HashSet<>();
+        for (Move move : position.legalMoves()) {
+            Piece mover = position.pieceAt(move.from());
+            boolean castles = mover != null
+                    && mover.type() == PieceType.KING
+                    && Math.abs(move.from().ordinal() - move.to().ordinal()) == 2;
+            boolean quiet = position.captured(move) == null && move.promotion() == null && !castles;
+            if (quiet && position.play(move).isCheck()) {
+                checks.add(move);
+            }
+        }
+        return checks;
+    }
+
     @Test
     void playPutsTheMenWhereThePlainRulesPutThem() {
         Random random = new Random(SEED);

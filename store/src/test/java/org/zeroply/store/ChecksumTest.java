@@ -44,7 +44,8 @@ class ChecksumTest {
         try {
             String said = workbook.read(
                     handle -> new String(kind.write(kind.checked(handle, id)), StandardCharsets.ISO_8859_1));
-            // Who its paper and its student are, the student's name and rating too, is said by those, and told with them.
+            // Who its paper and its student are, the student's name and rating too, is said by those, and told with
+            // them.
             return kind == Kinds.SITTING
                     ? said.replaceFirst("^-?\\d+\t([^\t]*)\t[^\t]*\t-?\\d+\t", "$1\t")
                             .replaceFirst("\t-?\\d+\n", "\n")

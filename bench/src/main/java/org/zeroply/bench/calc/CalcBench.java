@@ -26,6 +26,8 @@ public final class CalcBench {
     public static boolean run(String[] words) throws IOException, InterruptedException {
         switch (words[0]) {
             case "calc" -> Speed.run();
+            case "versus" -> versus(words);
+            case "paths" -> paths(words[1]);
             case "ablation" -> Speed.ablation(words.length > 1 ? Integer.parseInt(words[1]) : 10);
             case "questions" -> QuestionsBench.run();
             case "harvest" ->
@@ -42,42 +44,67 @@ public final class CalcBench {
         return true;
     }
 
-    /** {@code match NEW OLD [GAMES [FIRST-OPENING]]}, each a player as {@link #player} reads it. */
+    private static void versus(String[] words) throws IOException {
+        try {
+            Versus.calculators(Path.of(words[1]), words.length > 2 ? Integer.parseInt(words[2]) : 16);
+        } catch (ReflectiveOperationException failure) {
+            throw new IllegalArgumentException("no version in " + words[1], failure);
+        }
+    }
+
+    private static void paths(String program) throws IOException, InterruptedException {
+        try {
+            Versus.generators(program);
+        } catch (ReflectiveOperationException failure) {
+            throw new IllegalStateException(failure);
+        }
+    }
+
+    /** {@code match NEW OLD [GAMES [FIRST-OPENING [BUDGET]]]}, each a player as {@link #player} reads it. */
     private static void match(String[] words) throws InterruptedException {
         int games = words.length > 3 ? Integer.parseInt(words[3]) : MOST_GAMES;
         long opening = words.length > 4 ? Long.parseLong(words[4]) : 1_000_000;
-        System.out.println(words[1] + " against " + words[2]);
-        System.out.println(new Match().run(player(words[1]), player(words[2]), games, opening));
+        Version.Budget budget = words.length > 5 ? Version.Budget.read(words[5]) : Version.Budget.nodes(NODES_A_MOVE);
+        System.out.println(
+                words[1] + " against " + words[2] + ", " + budget.amount() + " " + budget.unit() + " a move");
+        System.out.println(new Match().run(player(words[1], budget), player(words[2], budget), games, opening));
     }
 
     /**
      * A player by its description: {@code this} for the calculator as it is, {@code weights:FILE} for other weights,
      * {@code without:TECHNIQUE,...}, or {@code core:PATH} for the core of an earlier version, a jar or a folder.
      */
-    private static Supplier<Player> player(String description) {
+    private static Supplier<Player> player(String description, Version.Budget budget) {
         String[] parts = description.split(":", 2);
         return switch (parts[0]) {
-            case "this" -> () -> Player.of(calculator(Weights.SHIPPED, Set.of()), NODES_A_MOVE);
+            case "this" -> versionPlayer(Version::present, budget, "this version");
             case "weights" -> {
                 Weights weights = weights(Path.of(parts[1]));
-                yield () -> Player.of(calculator(weights, Set.of()), NODES_A_MOVE);
+                yield () -> Player.of(calculator(weights, Set.of()), budget.limit());
             }
             case "without" -> {
                 Set<Technique> without = EnumSet.noneOf(Technique.class);
                 for (String name : List.of(parts[1].split(","))) {
                     without.add(Technique.valueOf(name.toUpperCase(Locale.ROOT)));
                 }
-                yield () -> Player.of(calculator(Weights.SHIPPED, without), NODES_A_MOVE);
+                yield () -> Player.of(calculator(Weights.SHIPPED, without), budget.limit());
             }
-            case "core" ->
-                () -> {
-                    try {
-                        return new JarPlayer(Path.of(parts[1]), NODES_A_MOVE);
-                    } catch (IOException | ReflectiveOperationException failure) {
-                        throw new IllegalArgumentException("no earlier version in " + parts[1], failure);
-                    }
-                };
+            case "core" -> versionPlayer(() -> new Version(Path.of(parts[1])), budget, parts[1]);
             default -> throw new IllegalArgumentException("there is no player " + description);
+        };
+    }
+
+    private interface Loading {
+        Version load() throws IOException, ReflectiveOperationException;
+    }
+
+    private static Supplier<Player> versionPlayer(Loading loading, Version.Budget budget, String name) {
+        return () -> {
+            try {
+                return new VersionPlayer(loading.load(), budget);
+            } catch (IOException | ReflectiveOperationException failure) {
+                throw new IllegalArgumentException("no version in " + name, failure);
+            }
         };
     }
 

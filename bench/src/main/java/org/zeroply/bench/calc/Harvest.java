@@ -13,6 +13,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.zeroply.notation.Fen;
 import org.zeroply.rules.Position;
 import org.zeroply.search.Calculator;
+import org.zeroply.search.Limit;
 
 /**
  * Games that the calculator plays against itself, written as rows for {@link Fit}: FEN, tab, White's score in the game,
@@ -28,7 +29,7 @@ final class Harvest {
                 ExecutorService threads = Executors.newFixedThreadPool(2)) {
             for (int thread = 0; thread < 2; thread++) {
                 threads.execute(() -> {
-                    Player player = Player.of(new Calculator(SelfPlay.TABLE_MEGABYTES, 1), nodes);
+                    Player player = Player.of(new Calculator(SelfPlay.TABLE_MEGABYTES, 1), Limit.nodes(nodes));
                     for (int game = next.getAndIncrement(); game < games; game = next.getAndIncrement()) {
                         SelfPlay.Played played = SelfPlay.play(player, player, SelfPlay.opening(firstOpening + game));
                         rows.addAndGet(write(played, out));

@@ -20,13 +20,12 @@ interface Player {
     /** A new game begins: nothing of the last one is remembered. */
     void forget();
 
-    /** This version of the calculator, with a fixed number of nodes a move. */
-    static Player of(Calculator calculator, long nodes) {
+    /** This version of the calculator, with the same limit for every move. */
+    static Player of(Calculator calculator, Limit limit) {
         return new Player() {
             @Override
             public Choice choose(List<Position> line) {
-                Question question = new Question(
-                        line.getLast(), line.subList(0, line.size() - 1), List.of(), 1, Limit.nodes(nodes));
+                Question question = new Question(line.getLast(), line.subList(0, line.size() - 1), List.of(), 1, limit);
                 Calculation found = calculator.calculate(question, partial -> {}, new Cancel());
                 return new Choice(
                         found.lines().getFirst().first(), found.verdict().hundredths());
