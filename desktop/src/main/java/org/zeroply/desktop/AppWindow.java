@@ -50,11 +50,13 @@ public final class AppWindow implements Host {
     public AppWindow(Stage stage, double width, double height, Machine machine) {
         this.stage = stage;
         this.machine = machine;
-        Scene scene = new Scene(new Region(), width, height);
+        Region empty = new Region();
+        empty.getStyleClass().add("shell");
+        MachineLook.apply(empty, machine.settings());
+        Scene scene = new Scene(empty, width, height);
         MachineLook.style(scene);
         stage.setScene(scene);
         stage.setTitle(Texts.of("app.title", Version.text().replace("-SNAPSHOT", "")));
-        stage.getIcons().addAll(Icon.draw(32), Icon.draw(128));
         stage.setMinWidth(1024);
         stage.setMinHeight(700);
         stage.setOnCloseRequest(event -> {
@@ -62,6 +64,12 @@ public final class AppWindow implements Host {
                 event.consume();
             }
         });
+    }
+
+    /** Gives the window its icon as soon as that is drawn. */
+    void drawIcon() {
+        Icon.draw(32, stage.getIcons()::add);
+        Icon.draw(128, stage.getIcons()::add);
     }
 
     /** The workbook that is open, if one is. */
@@ -86,8 +94,13 @@ public final class AppWindow implements Host {
 
     /** Opens a workbook and then does something with its view. */
     public void open(Path file, Consumer<Shell> then) {
+        open(file, () -> Workbook.open(file, machine.clock()), then);
+    }
+
+    /** As {@link #open(Path, Consumer)}, by what may have begun already. */
+    void open(Path file, Callable<WorkbookOpening> opening, Consumer<Shell> then) {
         close();
-        beside(() -> Workbook.open(file, machine.clock()), opening -> arrive(file, opening, then));
+        beside(opening, opened -> arrive(file, opened, then));
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.awt.image.BufferedImage;
 import java.io.File;
 import java.io.IOException;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Group;
 import javafx.scene.Scene;
@@ -25,8 +26,8 @@ public final class Icon {
 
     private Icon() {}
 
-    /** Draws the icon at a size in pixels. Called on the interface thread. */
-    static Image draw(int size) {
+    /** Draws the icon at a size in pixels, with the next frame. Called on the interface thread. */
+    static void draw(int size, Consumer<Image> drawn) {
         Group knight = new Group(PieceShapes.draw(Piece.WHITE_KNIGHT, size * 0.9));
         StackPane square = new StackPane(knight);
         square.setMinSize(size, size);
@@ -36,12 +37,18 @@ public final class Icon {
         MachineLook.style(scene);
         SnapshotParameters clear = new SnapshotParameters();
         clear.setFill(Color.TRANSPARENT);
-        return square.snapshot(clear, null);
+        square.snapshot(
+                result -> {
+                    drawn.accept(result.getImage());
+                    return null;
+                },
+                clear,
+                null);
     }
 
     public static void main(String[] arguments) throws IOException {
         CompletableFuture<Image> drawn = new CompletableFuture<>();
-        Platform.startup(() -> drawn.complete(draw(SIZE)));
+        Platform.startup(() -> draw(SIZE, drawn::complete));
         Image image = drawn.join();
         BufferedImage copy = new BufferedImage(SIZE, SIZE, BufferedImage.TYPE_INT_ARGB);
         for (int y = 0; y < SIZE; y++) {

@@ -10,6 +10,8 @@ import ch.qos.logback.core.rolling.RollingFileAppender;
 import ch.qos.logback.core.rolling.SizeBasedTriggeringPolicy;
 import ch.qos.logback.core.util.FileSize;
 import java.nio.file.Path;
+import java.util.concurrent.locks.LockSupport;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 import org.zeroply.desktop.kit.FailureLog;
 
@@ -21,11 +23,15 @@ final class LogFile {
     private static final long LARGEST = 512 << 10;
     private static final int KEPT = 3;
 
+    /** In milliseconds. */
+    private static final int LONGEST_WAIT = 2_000;
+
     private LogFile() {}
 
     /** Begins to log into a folder; a folder that cannot be written to costs only the log. */
     static void begin(Path folder) {
-        if (!(LoggerFactory.getILoggerFactory() instanceof LoggerContext context)) {
+        LoggerContext context = context();
+        if (context == null) {
             return;
         }
         PatternLayoutEncoder encoder = new PatternLayoutEncoder();
@@ -55,5 +61,16 @@ final class LogFile {
         ours.setLevel(Level.INFO);
         ours.addAppender(file);
         LoggerFactory.getLogger(LogFile.class).info("Zero Ply {} begins", Version.text());
+    }
+
+    /** The log, once it is set up; another thread may be at that in this very moment. */
+    private static @Nullable LoggerContext context() {
+        for (int tries = 0; tries < LONGEST_WAIT; tries++) {
+            if (LoggerFactory.getILoggerFactory() instanceof LoggerContext context) {
+                return context;
+            }
+            LockSupport.parkNanos(1_000_000);
+        }
+        return null;
     }
 }

@@ -1,7 +1,5 @@
 package org.zeroply.desktop;
 
-import javafx.application.Application;
-
 /** Starts the application. Apart from {@link ZeroPlyApp} so that it also starts from the class path. */
 public final class Main {
     private Main() {}
@@ -9,6 +7,6 @@ public final class Main {
     public static void main(String[] arguments) {
         // Pages are set with pictures and fonts of the older toolkit, which must not look for a screen of its own.
         System.setProperty("java.awt.headless", "true");
-        Application.launch(ZeroPlyApp.class, arguments);
+        ZeroPlyApp.launchWith(arguments);
     }
 }

@@ -3,17 +3,17 @@ package org.zeroply.desktop;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -29,7 +29,7 @@ import org.zeroply.desktop.games.GamesPlace;
 import org.zeroply.desktop.judging.JudgedGames;
 import org.zeroply.desktop.kit.FileChoice;
 import org.zeroply.desktop.kit.Machine;
-import org.zeroply.desktop.kit.MachineSettings;
+import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.lessons.ClubDiary;
 import org.zeroply.desktop.shell.Shell;
@@ -57,25 +57,31 @@ public final class ZeroPlyApp extends Application {
     private static final double WIDTH = 1280;
     private static final double HEIGHT = 800;
 
+    /** About a second at each place, so that what it reads has come and been painted. */
+    private static final int FRAMES_A_PLACE = 60;
+
+    /** Begun before the toolkit, if the program was started as a whole. */
+    private static @Nullable Beginning begun;
+
     private @Nullable AppWindow window;
 
+    /** Starts the program, the workbook first. */
+    static void launchWith(String[] arguments) {
+        begun = Beginning.of(List.of(arguments));
+        launch(ZeroPlyApp.class, arguments);
+    }
+
     @Override
-    public void start(Stage stage) throws IOException {
-        LogFile.begin(MachineSettings.usual().resolveSibling("log"));
-        loadFonts();
-        MachineSettings settings = new MachineSettings(MachineSettings.usual());
-        Machine machine = Machine.real(settings, FileChoice.system(stage));
+    public void start(Stage stage) {
+        Beginning beginning =
+                begun != null ? begun : Beginning.of(getParameters().getRaw());
+        Machine machine = Machine.real(beginning.settings(), FileChoice.system(stage));
         AppWindow opened = new AppWindow(stage, WIDTH, HEIGHT, machine);
         window = opened;
         Thread.setDefaultUncaughtExceptionHandler((thread, failure) -> opened.unexpected(failure));
-        List<String> arguments = getParameters().getRaw();
-        boolean demo = arguments.contains("--demo");
-        boolean sample = demo || arguments.contains("--with-sample");
-        Optional<String> named =
-                arguments.stream().filter(each -> !each.startsWith("--")).findFirst();
-        Path file = demo ? demoFile() : named.isPresent() ? Path.of(named.get()) : usualWorkbook(settings);
-        opened.open(file, shell -> {
-            if (sample) {
+        AtomicBoolean filled = new AtomicBoolean(!beginning.sample() || !beginning.isNew());
+        opened.open(beginning.file(), beginning.opening()::get, shell -> {
+            if (beginning.sample()) {
                 shell.place(GamesPlace.class).model().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
                     shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
@@ -85,31 +91,52 @@ public final class ZeroPlyApp extends Application {
                     shell.prepare(ZeroPlyApp::addUp);
                     shell.prepare(book -> ClubDiary.add(
                             book, machine.clock(), SampleClub.judgements().analyst()));
+                    shell.prepare(book -> {
+                        filled.set(true);
+                        return false;
+                    });
                 });
             }
-            if (arguments.contains("--until-painted")) {
-                oncePainted(shell);
+            if (beginning.untilPainted()) {
+                oncePainted(shell, filled::get, beginning.throughAll());
             }
         });
+        // The window is there while the workbook is opened, and the faces are read meanwhile.
         stage.show();
+        loadFonts();
+        opened.drawIcon();
     }
 
-    /** Says when the first place was painted with what is in it, two frames after that came, and ends. */
-    private static void oncePainted(Shell shell) {
+    /**
+     * Says when the first place was painted with what is in it, two frames after that came, and ends; or goes through the
+     * other places first, as the start does that the image keeps its classes of.
+     */
+    private static void oncePainted(Shell shell, BooleanSupplier filled, boolean throughAll) {
         new AnimationTimer() {
+            private final Iterator<Place> others = (throughAll ? shell.places() : List.<Place>of()).iterator();
             private int frames;
 
             @Override
             public void handle(long now) {
-                frames += shell.place(TodayPlace.class).model().isRead() ? 1 : 0;
+                if (!filled.getAsBoolean()
+                        || !shell.place(TodayPlace.class).model().isRead()) {
+                    return;
+                }
+                frames++;
                 if (frames == 2) {
                     Instant begun =
                             ProcessHandle.current().info().startInstant().orElse(Instant.EPOCH);
                     System.out.println("painted after "
                             + Duration.between(begun, Clock.systemUTC().instant())
                                     .toMillis() + " ms");
-                    stop();
-                    Platform.exit();
+                }
+                if (frames >= 2 && frames % FRAMES_A_PLACE == 2) {
+                    if (others.hasNext()) {
+                        shell.go(others.next());
+                    } else {
+                        stop();
+                        Platform.exit();
+                    }
                 }
             }
         }.start();
@@ -246,33 +273,5 @@ public final class ZeroPlyApp extends Application {
         JudgedGames judged = new JudgedGames(workbook, SampleClub.judgements().analyst());
         SampleClub.members().forEach(each -> judged.of(List.of(each.name()), Progress.SILENT, new Cancel()));
         return true;
-    }
-
-    private static Path demoFile() throws IOException {
-        Path folder = Files.createTempDirectory("zeroply-demo");
-        Runtime.getRuntime().addShutdownHook(new Thread(() -> delete(folder)));
-        return folder.resolve(SampleClub.NAME + ".zeroply");
-    }
-
-    private static void delete(Path folder) {
-        try (var files = Files.list(folder)) {
-            for (Path file : files.toList()) {
-                Files.deleteIfExists(file);
-            }
-            Files.deleteIfExists(folder);
-        } catch (IOException leftBehind) {
-            // A throwaway copy in the system's temporary folder; the system clears it.
-        }
-    }
-
-    /** The workbook that was open last, or the one in the user's own folder. */
-    private static Path usualWorkbook(MachineSettings settings) throws IOException {
-        String last = settings.get("workbook", "");
-        if (!last.isEmpty()) {
-            return Path.of(last);
-        }
-        Path folder = Path.of(System.getProperty("user.home", "."), "Zero Ply");
-        Files.createDirectories(folder);
-        return folder.resolve(Texts.of("workbook.name"));
     }
 }

@@ -69,6 +69,11 @@ public final class DiaryModel {
 
     /** Finds a lesson that was under way when the workbook was closed, however that came about. */
     public void begin() {
+        read(() -> {});
+    }
+
+    /** Something came into the diary from elsewhere. */
+    public void refresh() {
         changed();
     }
 
@@ -79,6 +84,10 @@ public final class DiaryModel {
     }
 
     private void changed() {
+        read(() -> changes.set(changes.get() + 1));
+    }
+
+    private void read(Runnable then) {
         background.write(
                 () -> new State(
                         shelf().undoState(),
@@ -86,7 +95,7 @@ public final class DiaryModel {
                 state -> {
                     undo.set(state.undo());
                     held.set(state.held());
-                    changes.set(changes.get() + 1);
+                    then.run();
                 });
     }
 

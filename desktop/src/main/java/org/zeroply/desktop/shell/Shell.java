@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import javafx.animation.AnimationTimer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.value.ObservableValue;
@@ -95,6 +96,7 @@ public final class Shell extends StackPane {
     private static final double LIST_MARGIN = 44;
 
     private static final int SIZE_STEP = 10;
+    private static final int MOST_FRAMES_BEFORE_THE_REST = 60;
     private static final double LONGEST_TITLE = 420;
     private static final double LONGEST_BOOK = 200;
     private static final String FIRST_CARDS = "firstCards";
@@ -137,6 +139,7 @@ public final class Shell extends StackPane {
     private final LeftOpen leftOpen;
     private final BooleanProperty firstCards = new SimpleBooleanProperty(this, "firstCards", true);
     private Place place;
+    private boolean isClosed;
 
     private @Nullable BoardWindow boardWindow;
 
@@ -225,26 +228,51 @@ public final class Shell extends StackPane {
                         readingPlace.judgingDesk().lanes(),
                         repertoirePlace.soundness())
                 .begin();
-        readingPlace.judgingDesk().queue().begin();
-        repertoirePlace.model().refresh();
-        tasksPlace.model().refresh();
-        lessonsPlace.model().refresh();
         applyLook();
         go(todayPlace);
         lessons.model().begin();
-        games.refresh();
-        games.index();
-        desk.backUpDaily();
-        desk.warnOfPlace();
-        tasksPlace.offerLeftSitting();
+        onceFirstIsPainted(this::beginTheRest);
         // The first focus is set by the window when it opens; the place takes it over right after, unless something was
         // asked
         // meanwhile.
         FxThread.later(() -> {
             if (top() == null) {
-                focusPlace();
+                todayPlace.focusFirst();
             }
         });
+    }
+
+    /** What the first place does not need: the other places, and what runs in the background. */
+    private void beginTheRest() {
+        games.refresh();
+        repertoirePlace.model().refresh();
+        tasksPlace.model().refresh();
+        lessonsPlace.model().refresh();
+        readingPlace.judgingDesk().queue().begin();
+        games.index();
+        desk.backUpDaily();
+        desk.warnOfPlace();
+        tasksPlace.offerLeftSitting();
+    }
+
+    /** Waits until the first place is painted with what is in it, but no longer than a second or so. */
+    private void onceFirstIsPainted(Runnable then) {
+        new AnimationTimer() {
+            private int painted;
+            private int frames;
+
+            @Override
+            public void handle(long now) {
+                painted += todayPlace.model().isRead() ? 1 : 0;
+                frames++;
+                if (isClosed) {
+                    stop();
+                } else if (painted > 2 || frames > MOST_FRAMES_BEFORE_THE_REST) {
+                    stop();
+                    then.run();
+                }
+            }
+        }.start();
     }
 
     // ---- the frame
@@ -335,7 +363,13 @@ public final class Shell extends StackPane {
         }
     }
 
-    private void go(Place to) {
+    /** All places, in the order of the rail. */
+    public List<Place> places() {
+        return places;
+    }
+
+    /** Shows a place. */
+    public void go(Place to) {
         keepEdits();
         place = to;
         rail.forEach((each, button) -> button.setSelected(each.equals(to)));
@@ -663,7 +697,7 @@ public final class Shell extends StackPane {
             games.refresh();
             repertoirePlace.model().refresh();
             tasksPlace.model().refresh();
-            lessons.model().begin();
+            lessons.model().refresh();
         }
 
         @Override
@@ -1070,7 +1104,7 @@ public final class Shell extends StackPane {
             repertoirePlace.model().refresh();
             tasksPlace.model().refresh();
             registerPlace.model().refresh();
-            lessons.model().begin();
+            lessons.model().refresh();
             games.refresh();
         });
     }
@@ -1112,6 +1146,7 @@ public final class Shell extends StackPane {
 
     /** Closes the windows that belong to this one. */
     public void closeWindows() {
+        isClosed = true;
         calculator.close();
         lessonsPlace.close();
         if (boardWindow != null) {

@@ -3,9 +3,9 @@ package org.zeroply.desktop.today;
 import java.time.DayOfWeek;
 import java.util.List;
 import java.util.stream.Collectors;
+import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
-import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.ColumnConstraints;
@@ -14,7 +14,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.RowConstraints;
-import javafx.scene.layout.StackPane;
 import org.zeroply.coaching.Event;
 import org.zeroply.desktop.kit.DayField;
 import org.zeroply.desktop.kit.Texts;
@@ -27,7 +26,11 @@ final class DiaryStrip extends GridPane {
     private static final double[] ROWS = {16, 20, 30, 20, 22};
     private static final double TALLEST = 120;
 
+    /** One for all days: a window of its own for each would take longer than all the rest. */
+    private final Tooltip tooltip = new Tooltip();
+
     DiaryStrip() {
+        Tooltip.install(this, tooltip);
         getStyleClass().add("diary-strip");
         setId("diary-strip");
         setMinHeight(USE_PREF_SIZE);
@@ -46,6 +49,14 @@ final class DiaryStrip extends GridPane {
         for (int row = 0; row < titles.length; row++) {
             add(Widgets.label("soft", Texts.of(titles[row])), 0, row + 1);
         }
+        for (int row = 1; row <= 3 && !days.isEmpty(); row++) {
+            Region rule = new Region();
+            rule.getStyleClass().add("strip-rule");
+            rule.setMouseTransparent(true);
+            rule.setMaxHeight(1);
+            setValignment(rule, VPos.BOTTOM);
+            add(rule, 1, row, days.size(), 1);
+        }
         for (int i = 0; i < days.size(); i++) {
             ColumnConstraints column = new ColumnConstraints(0, 26, Double.MAX_VALUE);
             column.setHgrow(Priority.ALWAYS);
@@ -57,6 +68,7 @@ final class DiaryStrip extends GridPane {
     }
 
     private void day(int at, TodayPage.Day day) {
+        column(at, day);
         if (at % 7 == 0) {
             Label week =
                     Widgets.label("strip-week", at == 0 ? Texts.of("strip.today") : Texts.of("strip.week", at / 7));
@@ -68,35 +80,46 @@ final class DiaryStrip extends GridPane {
                 at == 0 || isFirst ? "strip-now" : "strip-day",
                 Integer.toString(day.day().getDayOfMonth()));
         number.setMinWidth(0);
-        cell(number, at, 1, day);
-        HBox bars = new HBox(2);
-        bars.setAlignment(Pos.BOTTOM_CENTER);
-        for (int minutes : day.minutes().subList(0, Math.min(3, day.minutes().size()))) {
-            Region bar = new Region();
-            bar.getStyleClass().add("strip-bar");
-            double height = Math.clamp(BARS * minutes / TALLEST, 5, BARS);
-            bar.setMinSize(4, height);
-            bar.setMaxSize(4, height);
-            bars.getChildren().add(bar);
+        put(number, at, 1, VPos.CENTER);
+        if (!day.minutes().isEmpty()) {
+            HBox bars = new HBox(2);
+            bars.setAlignment(Pos.BOTTOM_CENTER);
+            for (int minutes :
+                    day.minutes().subList(0, Math.min(3, day.minutes().size()))) {
+                Region bar = new Region();
+                bar.getStyleClass().add("strip-bar");
+                double height = Math.clamp(BARS * minutes / TALLEST, 5, BARS);
+                bar.setMinSize(4, height);
+                bar.setMaxSize(4, height);
+                bars.getChildren().add(bar);
+            }
+            put(bars, at, 2, VPos.BOTTOM);
         }
-        cell(bars, at, 2, day);
-        Label due = Widgets.label("strip-due", day.due() == 0 ? "" : Integer.toString(day.due()));
-        due.setVisible(day.due() > 0);
-        cell(due, at, 3, day);
+        if (day.due() > 0) {
+            put(Widgets.label("strip-due", Integer.toString(day.due())), at, 3, VPos.CENTER);
+        }
     }
 
-    private void cell(Node content, int at, int row, TodayPage.Day day) {
-        StackPane cell = new StackPane(content);
-        cell.setMinWidth(0);
-        cell.getStyleClass().add("strip-cell");
-        boolean isWeekend = day.day().getDayOfWeek().compareTo(DayOfWeek.SATURDAY) >= 0;
-        if (isWeekend) {
-            cell.getStyleClass().add("strip-weekend");
+    /** What is said of a day lies in its column, under what the mouse is to find. */
+    private void put(Region content, int at, int row, VPos where) {
+        content.setMouseTransparent(true);
+        content.setMaxWidth(USE_PREF_SIZE);
+        setHalignment(content, HPos.CENTER);
+        setValignment(content, where);
+        add(content, at + 1, row);
+    }
+
+    /** The ground of a day, through all rows but that of the events: it tells of the day. */
+    private void column(int at, TodayPage.Day day) {
+        Region column = new Region();
+        column.getStyleClass().add("strip-column");
+        if (day.day().getDayOfWeek().compareTo(DayOfWeek.SATURDAY) >= 0) {
+            column.getStyleClass().add("strip-weekend");
         }
-        StackPane.setAlignment(content, row == 2 ? Pos.BOTTOM_CENTER : Pos.CENTER);
-        Tooltip.install(cell, new Tooltip(told(day)));
-        cell.setAccessibleText(told(day));
-        add(cell, at + 1, row);
+        String told = told(day);
+        column.setAccessibleText(told);
+        column.setOnMouseEntered(event -> tooltip.setText(told));
+        add(column, at + 1, 1, 1, 3);
     }
 
     private static String told(TodayPage.Day day) {

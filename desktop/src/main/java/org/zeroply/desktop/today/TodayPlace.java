@@ -168,6 +168,11 @@ public final class TodayPlace implements Place {
     @Override
     public void focus() {
         model.refresh();
+        focusFirst();
+    }
+
+    /** Moves the keyboard here without reading the page again. */
+    public void focusFirst() {
         made().focusFirst();
     }
 
