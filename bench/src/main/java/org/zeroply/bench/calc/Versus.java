@@ -86,12 +86,13 @@ final class Versus {
         for (Count count : COUNTS) {
             LongSupplier paths = () -> present.paths(count.fen(), count.length());
             long expected = paths.getAsLong();
-            paths.getAsLong();
             double[] here = new double[2 * ROUNDS];
             double[] there = new double[here.length];
             for (int round = 0; round < here.length; round++) {
                 long begun = System.nanoTime();
-                paths.getAsLong();
+                if (paths.getAsLong() != expected) {
+                    throw new IllegalStateException("two counts of " + count.name() + " differ");
+                }
                 here[round] = expected / ((System.nanoTime() - begun) / 1e3);
                 there[round] = expected / (seconds(program, count) * 1e6);
             }
