@@ -1,5 +1,6 @@
 package org.zeroply.desktop.kit;
 
+import java.net.URL;
 import java.util.Objects;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
@@ -10,13 +11,16 @@ public final class MachineLook {
 
     private static final String STYLESHEET = "/org/zeroply/desktop/zeroply.css";
 
+    /** The same, compiled by {@link CompiledLook}; only in the packaged program. */
+    private static final String COMPILED = "/org/zeroply/desktop/zeroply.bss";
+
     private MachineLook() {}
 
     /** Gives a scene the product's stylesheet. */
     public static void style(Scene scene) {
-        scene.getStylesheets()
-                .add(Objects.requireNonNull(MachineLook.class.getResource(STYLESHEET))
-                        .toExternalForm());
+        URL compiled = MachineLook.class.getResource(COMPILED);
+        URL sheet = compiled == null ? MachineLook.class.getResource(STYLESHEET) : compiled;
+        scene.getStylesheets().add(Objects.requireNonNull(sheet).toExternalForm());
     }
 
     public static void apply(Parent root, MachineSettings settings) {

@@ -55,7 +55,9 @@ public final class MachineSettings {
 
     /** Sets and keeps a value; a disk that refuses costs only the memory of it. */
     public void set(String name, String value) {
-        values.setProperty(name, value);
+        if (value.equals(values.setProperty(name, value))) {
+            return;
+        }
         try {
             Files.createDirectories(file.getParent());
             try (Writer out = Files.newBufferedWriter(file)) {
