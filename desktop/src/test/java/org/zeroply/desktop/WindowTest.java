@@ -16,6 +16,7 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FailureLog;
 import org.zeroply.gametree.Game;
 import org.zeroply.notation.PgnWriter;
@@ -87,6 +88,25 @@ class WindowTest extends AtTheWindow {
         // Some of the 64 games stood where the damage is.
         assertThat(stand.workbook().games().count()).isBetween(20L, 63L);
         assertThat(Files.readAllBytes(damaged)).isEqualTo(bytes);
+    }
+
+    @Test
+    void aMessageStandsBesideWhatRunsAndOutlivesIt() {
+        Background background = Objects.requireNonNull(stand.window().background());
+        Background.Running running = Stand.onStage(() -> {
+            Background.Running begun = background.begin("Counting the chairs", () -> {});
+            stand.shell().say("There are none.");
+            return begun;
+        });
+        assertThat(text("#status-doing")).startsWith("Counting the chairs");
+        assertThat(text("#status-message")).isEqualTo("There are none.");
+        Stand.onStage(() -> {
+            background.end(running);
+            return true;
+        });
+        assertThat(robot.lookup("#status-doing").queryAs(Label.class).isVisible())
+                .isFalse();
+        assertThat(text("#status-message")).isEqualTo("There are none.");
     }
 
     private static final String REMARK = "A remark that nobody else would make.";

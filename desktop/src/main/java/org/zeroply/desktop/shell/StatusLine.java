@@ -12,8 +12,12 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.kit.Widgets;
 import org.zeroply.store.UndoState;
 
-/** The line at the bottom: at the left what is being done, with cancel, or the last message; at the right the undo. */
+/**
+ * The line at the bottom: at the left what is being done, with cancel, and beside it the last message, which nothing that
+ * runs displaces; at the right the undo.
+ */
 final class StatusLine extends HBox {
+    private final Label doing = new Label();
     private final Label message = new Label();
     private final ProgressBar bar = new ProgressBar(0);
     private final Button cancel = new Button(Texts.of("status.cancel"));
@@ -26,6 +30,8 @@ final class StatusLine extends HBox {
         this.onRedo = onRedo;
         getStyleClass().add("status-line");
         setAlignment(Pos.CENTER_LEFT);
+        doing.setId("status-doing");
+        doing.setMinWidth(Region.USE_PREF_SIZE);
         message.setId("status-message");
         undo.setId("status-undo");
         cancel.getStyleClass().add("quiet-button");
@@ -33,35 +39,32 @@ final class StatusLine extends HBox {
         undo.setFocusTraversable(false);
         showUndo(new UndoState(null, null));
         Region space = Widgets.space();
-        getChildren().addAll(message, bar, cancel, space, undo);
+        getChildren().addAll(doing, bar, cancel, message, space, undo);
         showRunning(background);
         background.running().addListener((ListChangeListener<Background.Running>) change -> showRunning(background));
     }
 
     private void showRunning(Background background) {
         boolean busy = !background.running().isEmpty();
+        Widgets.present(doing, busy);
         Widgets.present(bar, busy);
         Widgets.present(cancel, busy);
-        message.textProperty().unbind();
+        doing.textProperty().unbind();
         bar.progressProperty().unbind();
         if (busy) {
             Background.Running first = background.running().getFirst();
             bar.progressProperty().bind(first.fractionProperty());
-            message.textProperty()
+            doing.textProperty()
                     .bind(first.fractionProperty()
                             .map(part -> part.doubleValue() < 0
                                     ? Texts.of("status.begun", first.title())
                                     : Texts.of("status.running", first.title(), (int) (part.doubleValue() * 100))));
             cancel.setOnAction(event -> first.stop());
-        } else if (message.getText() == null || message.getText().contains("…")) {
-            message.setText("");
         }
     }
 
     void say(String text) {
-        if (!message.textProperty().isBound()) {
-            message.setText(text);
-        }
+        message.setText(text);
     }
 
     /** What can be undone, or else done again; a click does it. */
