@@ -55,7 +55,7 @@ public record Drops(
     private static final int LONGEST_MATE = 2;
     private static final int HALF = 4;
     private static final double A_DRAW = 0.55;
-    private static final long LINE_NODES = 10_000;
+    private static final long LINE_NODES = 12_000;
 
     /**
      * A man that can be won on its square.

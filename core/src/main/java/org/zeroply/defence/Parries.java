@@ -140,7 +140,8 @@ public record Parries(
         private final FixedEffortSearch looks;
         private final ProofSearch prover = new ProofSearch(4, ProofSearch.Goal.MATE, false);
         private final Ledger ledger;
-        private final @Nullable CalculatedLine fails;
+        private final @Nullable CalculatedLine carriedOut;
+        private final boolean threatFails;
         private boolean bestKeepsMost;
         private int bestWorth;
         private int answerBefore = -1;
@@ -154,19 +155,26 @@ public record Parries(
             looks = new FixedEffortSearch(position, known, cancel);
             board = new OnTheBoard(position, threat);
             ledger = Ledger.of(position, ValueScale.SCHOOLROOM);
-            fails = threatFails();
+            carriedOut = carriedOut();
+            threatFails = carriedOut != null && fails(carriedOut);
         }
 
-        /** Threats to win something are told by the board; a search may see that carrying them out is a mistake. */
-        private @Nullable CalculatedLine threatFails() {
+        /** What comes of it if the side to move passes and a threat to win something is carried out. */
+        private @Nullable CalculatedLine carriedOut() {
             if (threat.kind() == Threat.Kind.MATE || threat.kind() == Threat.Kind.CHECK || position.isCheck()) {
                 return null;
             }
-            Position free = position.play(Move.PASS);
-            FixedEffortSearch theirs = new FixedEffortSearch(free, known, cancel);
-            CalculatedLine line = theirs.after(threat.line().getFirst(), SECOND_LOOK);
-            boolean fails = theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
-            return fails ? line : null;
+            return theirs().after(threat.line().getFirst(), SECOND_LOOK);
+        }
+
+        /** Threats to win something are told by the board; a search may see that carrying them out is a mistake. */
+        private boolean fails(CalculatedLine line) {
+            FixedEffortSearch theirs = theirs();
+            return theirs.isMated(line) || -2 * A_PAWN * theirs.lost(line) <= threat.gain();
+        }
+
+        private FixedEffortSearch theirs() {
+            return new FixedEffortSearch(position.play(Move.PASS), known, cancel);
         }
 
         /** A move with what was seen of it. */
@@ -227,8 +235,21 @@ public record Parries(
             return (us == Side.WHITE ? 1 : -1) * line.verdict().hundredths();
         }
 
+        /**
+         * Most of what is threatened is kept if the line loses no more than half of it on the board, or if the verdict is
+         * better by half of it than it would be with the threat carried out: what a line has lost where it ends may be on
+         * its way back. What leaves one no better off than that has kept nothing.
+         */
         private boolean keepsMost(Looked one) {
-            return 2 * A_PAWN * looks.lost(one.line()) <= threat.gain() && !looks.isMated(one.line());
+            if (looks.isMated(one.line())) {
+                return false;
+            }
+            boolean onTheBoard = 2 * A_PAWN * looks.lost(one.line()) <= threat.gain();
+            if (carriedOut == null || threatFails) {
+                return onTheBoard;
+            }
+            int better = worth(one.line()) - worth(carriedOut);
+            return better > 0 && (onTheBoard || 2 * better >= threat.gain());
         }
 
         private Parries sorted(List<Looked> looked, boolean complete) {
@@ -248,7 +269,7 @@ public record Parries(
                     (us == Side.WHITE ? -1 : 1) * parry.verdict().hundredths());
             meeting.sort(order);
             failing.sort(order);
-            return new Parries(position, threat, meeting, failing, fails, complete);
+            return new Parries(position, threat, meeting, failing, threatFails ? carriedOut : null, complete);
         }
 
         /** An offer that has to be taken by nobody is no natural answer. */

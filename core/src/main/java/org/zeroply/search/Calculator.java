@@ -23,7 +23,7 @@ import org.zeroply.work.Cancel;
  */
 public final class Calculator implements Analyst {
     /** Raised when the search changes so that its verdicts may: kept verdicts of other versions are not reused. */
-    private static final int SEARCH_VERSION = 3;
+    private static final int SEARCH_VERSION = 4;
 
     public static final int DEFAULT_TABLE_MEGABYTES = 256;
 

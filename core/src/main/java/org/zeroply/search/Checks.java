@@ -25,6 +25,11 @@ final class Checks {
         discoverers = board.discoverers();
     }
 
+    /** The quiet moves that give check, as {@link Board#legalQuietChecks} lists them. */
+    int quiet(Board board, int[] buffer) {
+        return board.legalQuietChecks(buffer, from, discoverers);
+    }
+
     boolean gives(Board board, int move) {
         int origin = Board.from(move);
         int to = Board.to(move);

@@ -34,7 +34,7 @@ final class Searcher {
     static {
         for (int depth = 1; depth < 64; depth++) {
             for (int number = 1; number < 64; number++) {
-                REDUCTION[depth][number] = (int) (0.6 + Math.log(depth) * Math.log(number) / 2.2);
+                REDUCTION[depth][number] = (int) (0.75 + Math.log(depth) * Math.log(number) / 1.95);
             }
         }
     }
@@ -70,13 +70,15 @@ final class Searcher {
 
     private final int rootIndex;
 
-    private final int[][] moves = new int[MAX_PLY + 2][Board.MAX_MOVES];
     private final int[][] tried = new int[MAX_PLY + 2][64];
     private final int[][] line = new int[MAX_PLY + 2][MAX_PLY + 2];
     private final int[] lineLength = new int[MAX_PLY + 2];
     private final int[] evaluations = new int[MAX_PLY + 2];
     private final int[] squares = new int[MAX_PLY + 2];
     private final Checks[] checks = new Checks[MAX_PLY + 2];
+
+    /** By ply: whether the move made there gives check. */
+    private final boolean[] checked = new boolean[MAX_PLY + 2];
 
     /** By ply: piece code times 64 plus target of the move made there, 0 for a pass. */
     private final int[] made = new int[MAX_PLY + 2];
@@ -141,12 +143,7 @@ final class Searcher {
     void rootMoves(int[] wanted) {
         rootMoves = wanted.clone();
         long known = tableOn ? table.find(board.key()) : Table.NOTHING;
-        boolean found = known != Table.NOTHING
-                && MoveOrder.bring(Table.move(known), rootMoves, order.scores(0), rootMoves.length);
-        order.score(rootMoves, found ? 1 : 0, rootMoves.length, 0);
-        for (int i = found ? 1 : 0; i < rootMoves.length; i++) {
-            MoveOrder.pick(rootMoves, order.scores(0), i, rootMoves.length);
-        }
+        order.sort(rootMoves, known == Table.NOTHING ? 0 : Table.move(known));
     }
 
     /**
@@ -227,9 +224,10 @@ final class Searcher {
             int move = rootMoves[i];
             boolean quiet = order.isQuiet(move);
             boolean check = givesCheck(move, 0);
+            checked[0] = check;
             make(move, 0);
             int value;
-            int next = depth - 1 + (extensions && check && depth < 12 ? 1 : 0);
+            int next = depth - 1;
             if (i == from) {
                 value = -search(-beta, -alpha, next, 1, false);
             } else {
@@ -360,43 +358,38 @@ final class Searcher {
             }
         }
 
-        int[] buffer = moves[ply];
-        int count = board.legalMoves(buffer);
-        if (count == 0) {
-            return inCheck ? ply - MATE : 0;
-        }
-        int extendSingle = extensions && inCheck && count == 1 && ply < 2 * rootDepth ? 1 : 0;
+        MoveOrder.Picker picker = order.picker(ply);
+        boolean single = picker.begin(tableMove, inCheck) == 1;
+        boolean extendSingle = extensions && single && ply < 2 * rootDepth;
         int best = -INFINITE;
         int bestMove = 0;
+        int number = 0;
         int quietsTried = 0;
         int capturesTried = 0;
         int[] triedHere = tried[ply];
         boolean nearMate = Math.abs(alpha) >= MATE_BOUND;
-        boolean scored = !MoveOrder.bring(tableMove, buffer, order.scores(ply), count);
-        if (scored) {
-            order.score(buffer, 0, count, ply);
-        }
-        boolean skipQuiets = false;
         checks[ply].prepare(board);
-        for (int i = 0; i < count; i++) {
-            if (i > 0 && !scored) {
-                order.score(buffer, 1, count, ply);
-                scored = true;
-            }
-            int move =
-                    skipQuiets || i == 0 && !scored ? buffer[i] : MoveOrder.pick(buffer, order.scores(ply), i, count);
+        for (int move = picker.next(); move != 0; move = picker.next()) {
+            int i = number++;
             boolean quiet = order.isQuiet(move);
+            boolean losing = picker.isLosing();
             boolean check = givesCheck(move, ply);
-            int extension = extendSingle;
 
             if (best > -MATE_BOUND && ply > 0) {
                 if (quiet && !check && !inCheck) {
                     int lateDepth = Math.max(0, depth - REDUCTION[Math.min(depth, 63)][Math.min(i, 63)]);
                     if (latePruning && depth <= 7 && quietsTried >= (3 + depth * depth) / (improving ? 1 : 2)) {
-                        skipQuiets = true;
+                        picker.onlyChecks(checks[ply]);
                         continue;
                     }
                     if (futility && lateDepth <= 6 && still + 90 + 85 * lateDepth <= alpha && !nearMate) {
+                        // Later moves are looked at less deeply still, so none of them can do it either.
+                        picker.onlyChecks(checks[ply]);
+                        continue;
+                    }
+                    if (latePruning
+                            && lateDepth <= 4
+                            && order.standing(move, board.codeAt(Board.from(move)), ply) < -9000 * lateDepth) {
                         continue;
                     }
                     if (exchangePruning
@@ -406,29 +399,25 @@ final class Searcher {
                     }
                 } else if (exchangePruning
                         && depth <= 7
-                        && order.scores(ply)[i] < MoveOrder.GOOD_CAPTURE
+                        && (quiet || losing)
                         && !FastExchange.atLeast(board, move, (quiet ? -50 : -85) * depth)) {
                     continue;
                 }
             }
 
-            if (extensions && check && extension == 0 && ply < 2 * rootDepth) {
-                if (depth <= 2 || FastExchange.atLeast(board, move, 0)) {
-                    extension = 1;
-                }
-            }
+            // A series of checks is followed to its end.
+            boolean series = extensions && check && ply > 1 && checked[ply - 2] && ply < 2 * rootDepth;
+            boolean extend = extendSingle || series && (depth <= 2 || FastExchange.atLeast(board, move, 0));
+            checked[ply] = check;
             int code = board.codeAt(Board.from(move));
-            int next = depth - 1 + extension;
+            int next = extend ? depth : depth - 1;
             make(move, ply);
             int value;
             if (i == 0) {
                 value = -search(-beta, -alpha, next, ply + 1, !principal && !expectCut);
             } else {
                 int reduced = next;
-                if (lateReduction
-                        && depth >= 3
-                        && i >= (principal ? 3 : 2)
-                        && (quiet || order.scores(ply)[i] < MoveOrder.GOOD_CAPTURE)) {
+                if (lateReduction && depth >= 3 && i >= (principal ? 3 : 2) && (quiet || losing)) {
                     int less = REDUCTION[Math.min(depth, 63)][Math.min(i, 63)];
                     if (!quiet) {
                         less--;
@@ -484,9 +473,8 @@ final class Searcher {
                 triedHere[63 - capturesTried++] = move;
             }
         }
-        if (best == -INFINITE) {
-            // All moves were left out.
-            return Math.max(still, ply - MATE + 1);
+        if (number == 0) {
+            return inCheck ? ply - MATE : 0;
         }
         if (tableOn) {
             int bound = best >= beta ? Table.LOWER : best > alphaAtFirst ? Table.EXACT : Table.UPPER;
@@ -524,6 +512,7 @@ final class Searcher {
         board.makePass();
         madeMoves[depthMade++] = 0;
         made[ply + 1] = 0;
+        checked[ply] = false;
         squares[ply + 1] = squares[ply];
         sincePass[ply + 1] = 0;
         path[rootIndex + ply + 1] = board.key();
@@ -567,14 +556,7 @@ final class Searcher {
         int still = NO_VALUE;
         boolean exact = true;
         int best = -INFINITE;
-        int[] buffer = moves[ply];
-        int count;
-        if (inCheck) {
-            count = board.legalMoves(buffer);
-            if (count == 0) {
-                return ply - MATE;
-            }
-        } else {
+        if (!inCheck) {
             if (known != Table.NOTHING && Table.evaluation(known) != NO_VALUE) {
                 still = Table.evaluation(known);
             } else {
@@ -599,13 +581,16 @@ final class Searcher {
             }
             alpha = Math.max(alpha, best);
             checks[ply].prepare(board);
-            count = depth == 0 ? capturesAndChecks(buffer, ply) : board.legalCaptures(buffer);
         }
-        order.score(buffer, MoveOrder.bring(tableMove, buffer, order.scores(ply), count) ? 1 : 0, count, ply);
+        MoveOrder.Picker picker = order.picker(ply);
+        if (picker.beginAtRest(tableMove, inCheck, depth == 0 ? checks[ply] : null) == 0) {
+            return ply - MATE;
+        }
         int bestMove = 0;
         int margin = still + 160;
-        for (int i = 0; i < count; i++) {
-            int move = MoveOrder.pick(buffer, order.scores(ply), i, count);
+        int number = 0;
+        for (int move = picker.next(); move != 0; move = picker.next()) {
+            number++;
             if (!inCheck) {
                 boolean quiet = order.isQuiet(move);
                 if (!quiet && futility && Math.abs(alpha) < MATE_BOUND && Board.kind(move) < Board.PROMOTION) {
@@ -616,10 +601,10 @@ final class Searcher {
                         continue;
                     }
                 }
-                if (exchangePruning && order.isLosing(move, quiet, order.scores(ply)[i])) {
+                if (exchangePruning && !FastExchange.atLeast(board, move, 0)) {
                     continue;
                 }
-            } else if (latePruning && best > -MATE_BOUND && order.isQuiet(move) && i > 3) {
+            } else if (latePruning && best > -MATE_BOUND && order.isQuiet(move) && number > 4) {
                 // An escape that holds has been found; further quiet escapes are for the full search.
                 break;
             }
@@ -645,22 +630,6 @@ final class Searcher {
             table.store(board.key(), bestMove, toTable(best, ply), exact ? still : NO_VALUE, 0, bound);
         }
         return best;
-    }
-
-    private int capturesAndChecks(int[] buffer, int ply) {
-        int all = board.legalMoves(buffer);
-        int kept = 0;
-        for (int i = 0; i < all; i++) {
-            int move = buffer[i];
-            int kind = Board.kind(move);
-            boolean wanted = kind >= Board.PROMOTION
-                    ? kind == Board.PROMOTION + 3
-                    : !order.isQuiet(move) || givesCheck(move, ply);
-            if (wanted) {
-                buffer[kept++] = move;
-            }
-        }
-        return kept;
     }
 
     // ---- steps

@@ -32,8 +32,8 @@ class LineCheckTest {
                 // A mate overlooked by one, allowed by the other.
                 "6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1 | 1. h3 h6 | FIRST_BAD 1.h3",
                 "6k1/5ppp/8/8/8/8/r4PPP/1R4K1 b - - 0 1 | 1... Rc2 2. Rb8+ | FIRST_BAD 1...Rc2",
-                "| 1. f3 e5 2. g4 Qh4# | FIRST_BAD 2.g4",
-                "| 1. f3 e5 2. g4 d6 | FIRST_BAD 2.g4; FIRST_BAD 2...d6",
+                "rnbqkbnr/pppp1ppp/8/4p3/8/5P2/PPPPP1PP/RNBQKBNR w KQkq - 0 2 | 2. g4 Qh4# | FIRST_BAD 2.g4",
+                "rnbqkbnr/pppp1ppp/8/4p3/8/5P2/PPPPP1PP/RNBQKBNR w KQkq - 0 2 | 2. g4 d6 | FIRST_BAD 2.g4; FIRST_BAD 2...d6",
                 // The second bad move of a side is not its first.
                 "4k3/8/8/3q4/8/2N5/8/4K3 w - - 0 1 | 1. Nb1 Qd8 2. Nc3 | FIRST_BAD 1.Nb1",
                 "6k1/5ppp/8/8/8/8/q4PPP/3R2K1 w - - 0 1 | 1. h3 g5 2. Rd8+ Kg7 | FIRST_BAD 1.h3",

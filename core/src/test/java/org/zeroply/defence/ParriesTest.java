@@ -21,6 +21,8 @@ import org.zeroply.notation.Fen;
 import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
+import org.zeroply.rules.Square;
+import org.zeroply.rules.SquareSet;
 import org.zeroply.search.Grounds;
 import org.zeroply.search.PlainMate;
 import org.zeroply.search.Threat;
@@ -70,7 +72,7 @@ class ParriesTest {
         String found = threat.line().isEmpty()
                 ? "check"
                 : San.write(position.play(Move.PASS), threat.line().getFirst());
-        assertThat(found).isEqualTo(row.get(1));
+        assertThat(found).isIn((Object[]) row.get(1).split("/"));
         Map<Move, Parry> all = parries.byMove();
         for (String part : Rows.parts(row.get(2))) {
             List<String> words = List.of(part.split(" "));
@@ -131,14 +133,34 @@ class ParriesTest {
     void coloursExchangedTheWaysAreTheSame() {
         for (int row : new int[] {4, 20}) {
             Position position = Fen.position(Rows.of("parries.txt").get(row).getFirst());
-            Position mirror = position.mirrored();
-            assertThat(kinds(mirror)).containsExactlyInAnyOrderElementsOf(kinds(position));
+            Threat threat = new Threats().against(position, new Cancel()).getFirst();
+            // The search may find another line for the same threat; the ways are those of one.
+            Threat mirror = new Threat(
+                    threat.kind(),
+                    threat.line().stream().map(ParriesTest::mirrored).toList(),
+                    mirrored(threat.targets()),
+                    mirrored(threat.from()),
+                    threat.gain(),
+                    threat.mateIn());
+            assertThat(kinds(position.mirrored(), mirror)).containsExactlyInAnyOrderElementsOf(kinds(position, threat));
         }
     }
 
-    private static List<String> kinds(Position position) {
+    private static Move mirrored(Move move) {
+        return new Move(mirrored(move.from()), mirrored(move.to()), move.promotion());
+    }
+
+    private static SquareSet mirrored(SquareSet squares) {
+        return SquareSet.of(squares.stream().map(ParriesTest::mirrored).toArray(Square[]::new));
+    }
+
+    private static Square mirrored(Square square) {
+        return Square.of(square.ordinal() ^ 56);
+    }
+
+    private static List<String> kinds(Position position, Threat threat) {
         List<String> kinds = new ArrayList<>();
-        parries(position)
+        Parries.of(position, threat, EXACT, partial -> {}, new Cancel())
                 .meeting()
                 .forEach(parry -> kinds.add(
                         parry.move().from().file() + " " + parry.move().to().file() + " " + parry.kindsInOrder()));

@@ -83,23 +83,21 @@ class ReadinessTest {
 
     @Test
     void everyMoveOfASetIsNeededAndSaysWhy() {
-        Position position = Fen.position(BREAK);
-        Readiness readiness = ready(position, "e4", 3);
+        Position position = Fen.position("r1bq1rk1/pp2bppp/2np1n2/8/3NPP2/2N1B3/PPP3PP/R2QKB1R w KQ - 0 1");
+        Readiness readiness = ready(position, "e5", 2);
         Preparation set = readiness.sets().stream()
-                .filter(each ->
-                        each.moves().stream().anyMatch(needed -> needed.move().equals(Rows.move(position, "h3")))
-                                && each.moves().stream()
-                                        .anyMatch(needed -> needed.move().equals(Rows.move(position, "Nbd2"))))
+                .filter(each -> each.moves().stream()
+                        .map(Preparation.Needed::move)
+                        .toList()
+                        .containsAll(List.of(Rows.move(position, "Nf3"), Rows.move(position, "h3"))))
                 .findFirst()
                 .orElseThrow();
         assertThat(set.moves())
                 .extracting(Preparation.Needed::why)
-                .containsExactlyInAnyOrder(
-                        "stops what cxd4 starts",
-                        "then e4 is guarded twice and attacked twice; stops the fork by dxe4");
+                .containsExactlyInAnyOrder("then e5 is guarded twice and attacked twice", "stops the fork by Ng4");
         // Without either of them the move still drops something: the sets are the smallest.
-        assertThat(ready(position, "e4", 1).sets()).isEmpty();
-        assertThat(ready(position, "e4", 1).complete()).isTrue();
+        assertThat(ready(position, "e5", 1).sets()).isEmpty();
+        assertThat(ready(position, "e5", 1).complete()).isTrue();
     }
 
     @Test
@@ -121,13 +119,13 @@ class ReadinessTest {
         Preparation holds = ready(pawn, "g4", 1).sets().getFirst();
         assertThat(holds.trial()).isNotNull();
         assertThat(holds.trial().holds()).isTrue();
-        Position rook = Fen.position("4r1k1/5ppp/8/8/8/2n5/5PPP/R3R1K1 w - - 0 1");
-        Preparation spoiled = ready(rook, "Ra7", 1).sets().stream()
-                .filter(set -> set.moves().getFirst().move().equals(Rows.move(rook, "Re3")))
+        Position knight = Fen.position("2r3k1/5ppp/8/8/8/2N5/1B3PPP/6K1 w - - 0 1");
+        Preparation spoiled = ready(knight, "Nd5", 1).sets().stream()
+                .filter(set -> set.moves().getFirst().move().equals(Rows.move(knight, "g3")))
                 .findFirst()
                 .orElseThrow();
         assertThat(spoiled.trial()).isNotNull();
-        assertThat(spoiled.trial().why()).contains("mate by Rb1#");
+        assertThat(spoiled.trial().why()).isEqualTo("then Nd5 is not possible any more");
     }
 
     @ParameterizedTest
@@ -209,16 +207,16 @@ class ReadinessTest {
 
     @Test
     void aReplyThatThreatensSomethingIsAnsweredBeforeTheSetGoesOn() {
-        Position position = Fen.position("r1bq1rk1/pp3ppp/2n1pn2/2pp4/3P4/2PBPN2/PP3PPP/RNBQK2R w KQ - 0 1");
-        Preparation luft = ready(position, "g4", 1).sets().stream()
-                .filter(set -> set.moves().getFirst().move().equals(Rows.move(position, "h3")))
+        Position position = Fen.position("2r3k1/5ppp/8/8/8/2N5/1B3PPP/6K1 w - - 0 1");
+        Preparation luft = ready(position, "Nd5", 1).sets().stream()
+                .filter(set -> set.moves().getFirst().move().equals(Rows.move(position, "Kf1")))
                 .findFirst()
                 .orElseThrow();
         assertThat(luft.trial()).isNotNull();
         assertThat(San.line(position, luft.trial().line()))
-                .as("the bishop that the pawn hits leaves, then the move comes")
-                .startsWith("1.h3 c4 2.B")
-                .endsWith("3.g4");
+                .as("the bishop that the rook hits leaves, then the move comes")
+                .startsWith("1.Kf1 Rb8 2.B")
+                .endsWith(".Nd5");
         assertThat(luft.trial().holds()).isTrue();
     }
 

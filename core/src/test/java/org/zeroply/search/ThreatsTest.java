@@ -26,7 +26,7 @@ class ThreatsTest {
         "r4rk1/pppb1ppp/2n5/7Q/8/3B4/PPP2PPP/5RK1 b - - 0 1, Qxh7#, MATE",
         "6k1/5ppp/8/8/8/8/5PPP/3R2K1 b - - 0 1, Rd8#, MATE",
         "8/1P6/8/8/5k2/8/5K2/8 b - - 0 1, b8=Q+, PROMOTION",
-        "4k3/8/8/3p4/8/2N5/8/4K3 b - - 0 1, Nxd5, MATERIAL",
+        "4k3/8/8/3p4/8/2N5/7P/4K3 b - - 0 1, Nxd5, MATERIAL",
         "4k3/8/2p5/3p4/8/2N5/8/4K3 b - - 0 1, '', NONE",
         "r3k3/5ppp/8/3N4/8/8/PPP5/4K3 b - - 0 1, Nc7+, DOUBLE",
         "4k3/8/8/r6r/8/4Q3/8/4K3 b - - 0 1, '', CHECK"

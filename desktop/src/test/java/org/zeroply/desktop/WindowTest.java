@@ -93,6 +93,7 @@ class WindowTest extends AtTheWindow {
     @Test
     void aMessageStandsBesideWhatRunsAndOutlivesIt() {
         Background background = Objects.requireNonNull(stand.window().background());
+        stand.await("the backup of the day to end", () -> background.running().isEmpty());
         Background.Running running = Stand.onStage(() -> {
             Background.Running begun = background.begin("Counting the chairs", () -> {});
             stand.shell().say("There are none.");
@@ -104,8 +105,8 @@ class WindowTest extends AtTheWindow {
             background.end(running);
             return true;
         });
-        assertThat(robot.lookup("#status-doing").queryAs(Label.class).isVisible())
-                .isFalse();
+        stand.await(
+                "the bar to go", () -> !stand.scene().lookup("#status-doing").isVisible());
         assertThat(text("#status-message")).isEqualTo("There are none.");
     }
 
