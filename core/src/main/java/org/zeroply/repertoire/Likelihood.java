@@ -16,6 +16,8 @@ import org.zeroply.rules.Position;
  * {@code (games with it + K * expected) / (all games + K)}. If the coach gave any share there, the expected shares are his
  * (what they leave to 1 is spread evenly over the replies he said nothing of, or is left for others) and K is 20; otherwise
  * they are even over the replies of the repertoire and K is 1. The chance of a position is the sum over all ways to it.
+ *
+ * <p>It belongs to one state of the repertoire. A position that is added later is met in no game and has no shares.
  */
 public final class Likelihood {
     /** What the coach expects weighs as much as so many games. */
@@ -63,11 +65,14 @@ public final class Likelihood {
     private final List<Double> coverage;
 
     @SuppressWarnings({"unchecked", "rawtypes"}) // an array of lists cannot be made otherwise
-    private Likelihood(Repertoire repertoire, String approach) {
+    private Likelihood(Repertoire repertoire, String approach, @Nullable Likelihood before) {
         this.repertoire = repertoire;
         this.approach = approach;
-        chance = new double[repertoire.table().size()];
+        chance = new double[repertoire.idLimit()];
         shares = new List[chance.length];
+        if (before != null) {
+            take(before);
+        }
         spread();
         coverage = levels();
     }
@@ -76,13 +81,36 @@ public final class Likelihood {
      * @param approach the one that is chosen; empty for all
      */
     public static Likelihood of(Repertoire repertoire, String approach) {
-        return new Likelihood(repertoire, approach);
+        return new Likelihood(repertoire, approach, null);
+    }
+
+    /** The same for another state of the repertoire; what has not changed is not worked out again. */
+    public Likelihood renewed(Repertoire now, String chosen) {
+        return new Likelihood(now, chosen, this);
+    }
+
+    /** A node that is the same object has the same shares, unless games left the repertoire there to where it may be now. */
+    @SuppressWarnings("ReferenceEquality")
+    private void take(Likelihood before) {
+        int common = Math.min(shares.length, before.shares.length);
+        for (int id = 0; id < common; id++) {
+            List<Share> known = before.shares[id];
+            if (known != null
+                    && repertoire.has(id)
+                    && before.repertoire.node(id) == repertoire.node(id)
+                    && known.size() == repertoire.node(id).edges().size()) {
+                shares[id] = known;
+            }
+        }
     }
 
     // ---- shares
 
     /** The opponent's moves in a position, the likeliest first; those that no game and no coach knows are not among them. */
     public List<Share> shares(int id) {
+        if (!repertoire.has(id)) {
+            return List.of();
+        }
         List<Share> known = shares[id];
         if (known == null) {
             known = List.copyOf(shares(repertoire.node(id)));
@@ -168,10 +196,10 @@ public final class Likelihood {
     private List<Double> levels() {
         List<Double> covered = new ArrayList<>();
         Level here = new Level(chance.length);
+        Level next = new Level(chance.length);
         here.add(Repertoire.ROOT, 1);
         // A game can wander for ever between known positions; a repertoire is never as deep as it is large.
         while (here.count > 0 && covered.size() <= repertoire.size()) {
-            Level next = new Level(chance.length);
             double answered = 0;
             boolean ours = false;
             for (int i = 0; i < here.count; i++) {
@@ -195,7 +223,10 @@ public final class Likelihood {
             if (ours) {
                 covered.add(answered);
             }
+            Level done = here;
             here = next;
+            next = done;
+            next.clear();
         }
         return covered;
     }
@@ -219,6 +250,13 @@ public final class Likelihood {
             }
             mass[node] += more;
         }
+
+        void clear() {
+            for (int i = 0; i < count; i++) {
+                mass[nodes[i]] = 0;
+            }
+            count = 0;
+        }
     }
 
     /** The approach that it is for; empty for all. */
@@ -228,7 +266,7 @@ public final class Likelihood {
 
     /** The chance to meet a position, 0 to 1, from the first move of the game on. */
     public double at(int id) {
-        return chance[id];
+        return id < chance.length ? chance[id] : 0;
     }
 
     /** What the moves that nobody knows make up of a position where the opponent moves, 0 to 1 of its games. */
@@ -258,6 +296,9 @@ public final class Likelihood {
 
     /** How likely a move of a node is, whoever plays it, 0 to 1 of all games. */
     public double of(int id, Edge edge) {
+        if (!repertoire.has(id)) {
+            return 0;
+        }
         if (edge instanceof Answer answer) {
             List<Answer> chosen = Answer.chosen(repertoire.node(id).answers(), approach);
             return chosen.contains(answer) ? at(id) / chosen.size() : 0;

@@ -2,6 +2,7 @@ package org.zeroply.repertoire;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.Deque;
 import java.util.HashMap;
@@ -57,22 +58,18 @@ public final class Repertoire {
 
         /** Our answers; empty where the opponent moves. */
         public List<Answer> answers() {
-            return only(Answer.class);
+            return all(Answer.class);
         }
 
         /** The opponent's replies; empty where we move. */
         public List<Reply> replies() {
-            return only(Reply.class);
+            return all(Reply.class);
         }
 
-        private <E extends Edge> List<E> only(Class<E> kind) {
-            List<E> found = new ArrayList<>(edges.size());
-            for (Edge edge : edges) {
-                if (kind.isInstance(edge)) {
-                    found.add(kind.cast(edge));
-                }
-            }
-            return found;
+        /** The moves of one side are all of one kind, so that no list has to be made of them. */
+        @SuppressWarnings("unchecked")
+        private <E extends Edge> List<E> all(Class<E> kind) {
+            return edges.isEmpty() || !kind.isInstance(edges.getFirst()) ? List.of() : (List<E>) edges;
         }
 
         private Node with(List<Edge> next) {
@@ -84,7 +81,67 @@ public final class Repertoire {
     public record Step(int node, Edge edge) {}
 
     /** What follows from the edges: who leads to whom, and an order in which nobody comes before those leading to him. */
-    private record Links(List<List<Step>> into, List<Integer> order) {}
+    private static final class Links {
+        /** By node: the first and the last of the moves that lead to it, and of these the next; -1 for none. */
+        private final int[] first;
+
+        private final int[] last;
+        private final int[] next;
+        private final Step[] steps;
+        private final List<Integer> order;
+        private int answers;
+
+        Links(@Nullable Node[] nodes) {
+            first = new int[nodes.length];
+            last = new int[nodes.length];
+            Arrays.fill(first, -1);
+            int edges = 0;
+            for (Node node : nodes) {
+                edges += node == null ? 0 : node.edges().size();
+            }
+            next = new int[edges];
+            steps = new Step[edges];
+            int[] open = new int[nodes.length];
+            int count = 0;
+            for (Node node : nodes) {
+                if (node == null) {
+                    continue;
+                }
+                answers += node.answers().size();
+                for (Edge edge : node.edges()) {
+                    int to = edge.to();
+                    steps[count] = new Step(node.id(), edge);
+                    next[count] = -1;
+                    if (first[to] < 0) {
+                        first[to] = count;
+                    } else {
+                        next[last[to]] = count;
+                    }
+                    last[to] = count++;
+                    open[to]++;
+                }
+            }
+            Integer[] ready = new Integer[nodes.length];
+            int found = 1;
+            ready[0] = ROOT;
+            for (int i = 0; i < found; i++) {
+                for (Edge edge : Objects.requireNonNull(nodes[ready[i]]).edges()) {
+                    if (--open[edge.to()] == 0) {
+                        ready[found++] = edge.to();
+                    }
+                }
+            }
+            order = List.of(Arrays.copyOf(ready, found));
+        }
+
+        List<Step> into(int id) {
+            List<Step> into = new ArrayList<>();
+            for (int at = first[id]; at >= 0; at = next[at]) {
+                into.add(steps[at]);
+            }
+            return into;
+        }
+    }
 
     private Repertoire(Side side, @Nullable Node[] nodes, Map<Long, Integer> places) {
         this.side = side;
@@ -117,7 +174,7 @@ public final class Repertoire {
         }
         Repertoire whole = new Repertoire(side, nodes, places);
         whole.checkEdges();
-        if (whole.links().order().size() != places.size()) {
+        if (whole.links().order.size() != places.size()) {
             throw new IllegalArgumentException("moves lead round in a circle, or to nowhere");
         }
         return whole;
@@ -188,14 +245,20 @@ public final class Repertoire {
         return places.size();
     }
 
+    /** How many answers there are in all. */
     public int answers() {
-        int count = 0;
-        for (Node node : nodes) {
-            count += node != null && node.position().sideToMove() == side
-                    ? node.edges().size()
-                    : 0;
-        }
-        return count;
+        return links().answers;
+    }
+
+    /** More than every id. */
+    public int idLimit() {
+        return nodes.length;
+    }
+
+    /** Whether several moves lead to a node. */
+    public boolean isMet(int id) {
+        Links known = links();
+        return known.first[id] != known.last[id] && known.first[id] >= 0;
     }
 
     public boolean isOurs(int id) {
@@ -210,13 +273,13 @@ public final class Repertoire {
 
     /** The ids of all nodes in an order in which each comes after those that lead to it. */
     public List<Integer> order() {
-        return links().order();
+        return links().order;
     }
 
     /** The moves that lead to a node, the one that was entered first at the head. */
     public List<Step> into(int id) {
         node(id);
-        return links().into().get(id);
+        return links().into(id);
     }
 
     /** The moves from the initial position to a node, by the order that was entered first. */
@@ -254,36 +317,10 @@ public final class Repertoire {
     private Links links() {
         Links known = links;
         if (known == null) {
-            known = findLinks();
+            known = new Links(nodes);
             links = known;
         }
         return known;
-    }
-
-    private Links findLinks() {
-        List<List<Step>> into = new ArrayList<>();
-        for (int i = 0; i < nodes.length; i++) {
-            into.add(new ArrayList<>());
-        }
-        int[] open = new int[nodes.length];
-        for (Node node : nodes()) {
-            for (Edge edge : node.edges()) {
-                into.get(edge.to()).add(new Step(node.id(), edge));
-                open[edge.to()]++;
-            }
-        }
-        List<Integer> order = new ArrayList<>();
-        Deque<Integer> ready = new ArrayDeque<>(List.of(ROOT));
-        while (!ready.isEmpty()) {
-            int id = ready.remove();
-            order.add(id);
-            for (Edge edge : node(id).edges()) {
-                if (--open[edge.to()] == 0) {
-                    ready.add(edge.to());
-                }
-            }
-        }
-        return new Links(into, order);
     }
 
     /** The nodes that can be reached from one, itself among them. */

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.zeroply.repertoire.Likelihood.Gap;
 import org.zeroply.repertoire.Likelihood.Source;
@@ -253,5 +254,57 @@ class LikelihoodTest {
                 .allSatisfy(each -> assertThat(each.lines())
                         .extracting(CalculatedLine::first)
                         .isNotEmpty());
+    }
+
+    /** What is renewed edit by edit says the same as what is worked out anew. */
+    @Test
+    void renewedItIsTheSameAsWorkedOutAnew() {
+        Random random = new Random(29);
+        Repertoire now = Trees.of(Side.WHITE, "d4 d5 c4 e6 Nc3 Nf6", "c4 e6 Nc3 d5 d4", "c4 e5 g3");
+        Likelihood renewed = Likelihood.of(now, "");
+        for (int edit = 0; edit < 300; edit++) {
+            List<Repertoire.Node> nodes = now.nodes();
+            Repertoire.Node node = nodes.get(random.nextInt(nodes.size()));
+            List<Move> legal = node.position().legalMoves();
+            Move move = legal.get(random.nextInt(legal.size()));
+            now = switch (random.nextInt(8)) {
+                case 0 ->
+                    node.edges().isEmpty()
+                            ? now
+                            : now.remove(node.id(), node.edges().getLast().move());
+                case 1 ->
+                    now.withTallies(Map.of(
+                            node.id(), new Tally(List.of(new Tally.Played(move, 1 + random.nextInt(9), 0, 0, 0)))));
+                case 2 ->
+                    node.replies().isEmpty()
+                            ? now
+                            : now.with(node.id(), node.replies().getFirst().withShare(random.nextInt(100)));
+                default -> now.add(node.id(), move) instanceof Repertoire.Adding.Added added ? added.repertoire() : now;
+            };
+            renewed = renewed.renewed(now, "");
+            Likelihood fresh = Likelihood.of(now, "");
+            for (Repertoire.Node each : now.nodes()) {
+                assertThat(renewed.at(each.id())).isEqualTo(fresh.at(each.id()));
+                if (!now.isOurs(each.id())) {
+                    assertThat(renewed.shares(each.id())).isEqualTo(fresh.shares(each.id()));
+                }
+            }
+            assertThat(renewed.gaps()).isEqualTo(fresh.gaps());
+            assertThat(renewed.coverage(3)).isEqualTo(fresh.coverage(3));
+            assertThat(renewed.expectedMoves()).isEqualTo(fresh.expectedMoves());
+        }
+        assertThat(now.size()).isGreaterThan(100);
+    }
+
+    @Test
+    void aPositionThatCameLaterIsMetInNoGame() {
+        Repertoire before = Trees.of(Side.WHITE, "d4 d5 c4");
+        Likelihood likelihood = Likelihood.of(before, "");
+        Repertoire after = Trees.of(Side.WHITE, "d4 d5 c4 e6 Nc3");
+        Repertoire.Node late = Trees.end(after, "d4 d5 c4 e6 Nc3");
+        assertThat(likelihood.at(late.id())).isZero();
+        assertThat(likelihood.shares(late.id())).isEmpty();
+        Repertoire.Node there = Trees.end(after, "d4 d5 c4 e6");
+        assertThat(likelihood.of(there.id(), there.edges().getFirst())).isZero();
     }
 }

@@ -13,6 +13,7 @@ import org.zeroply.desktop.kit.Texts;
 import org.zeroply.notation.Language;
 import org.zeroply.notation.San;
 import org.zeroply.repertoire.Answer;
+import org.zeroply.repertoire.Edge;
 import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.rules.Move;
@@ -120,6 +121,12 @@ final class FlowLayout {
     /** From where a position that several moves lead to is drawn: the node before it by which it is met most often. */
     private final Map<Integer, Integer> home = new HashMap<>();
 
+    /** What is counted below a node, and by node the count in which it was met last. */
+    private final int[] below;
+
+    private final int[] counted;
+    private int counting;
+
     private double width;
     private final double height;
 
@@ -128,10 +135,11 @@ final class FlowLayout {
         repertoire = data.repertoire();
         likelihood = data.likelihood();
         floor = Folding.floor(repertoire, likelihood);
+        below = new int[repertoire.size()];
+        counted = new int[repertoire.idLimit()];
         for (Repertoire.Node node : repertoire.nodes()) {
-            List<Repertoire.Step> into = repertoire.into(node.id());
-            if (into.size() > 1) {
-                into.stream()
+            if (repertoire.isMet(node.id())) {
+                repertoire.into(node.id()).stream()
                         .max(Comparator.comparingDouble(step -> likelihood.of(step.node(), step.edge())))
                         .ifPresent(step -> home.put(node.id(), step.node()));
             }
@@ -399,9 +407,21 @@ final class FlowLayout {
     }
 
     private int answersBelow(int node) {
-        return repertoire.below(node).stream()
-                .mapToInt(each -> repertoire.node(each).answers().size())
-                .sum();
+        counting++;
+        int count = 0;
+        int found = 1;
+        below[0] = node;
+        for (int i = 0; i < found; i++) {
+            Repertoire.Node at = repertoire.node(below[i]);
+            count += at.answers().size();
+            for (Edge edge : at.edges()) {
+                if (counted[edge.to()] != counting) {
+                    counted[edge.to()] = counting;
+                    below[found++] = edge.to();
+                }
+            }
+        }
+        return count;
     }
 
     /** A move with its number: "4...Bc5". */

@@ -101,7 +101,7 @@ final class FlowSkin extends SkinBase<FlowView> {
 
     private void renew(boolean other) {
         FlowData data = getSkinnable().dataProperty().get();
-        layout = data == null ? null : new FlowLayout(data);
+        layout = data == null ? null : data.layout();
         if (other) {
             scale = 1;
             moved = false;

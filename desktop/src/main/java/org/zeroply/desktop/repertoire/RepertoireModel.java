@@ -54,6 +54,9 @@ import org.zeroply.store.Workbook;
  * Lives on the interface thread; needs no window.
  */
 public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
+    /** Up to so many positions everything is shown at once. */
+    private static final int AT_ONCE = 2_000;
+
     private final RepertoireShelf shelf;
     private final Background background;
 
@@ -329,9 +332,10 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
 
     // ---- editing
 
+    /** Shows the repertoire as it is now; how likely everything is follows a moment later where it is large. */
     private void renew() {
         Listed now = openProperty().get();
-        likelihood = Likelihood.of(repertoire, now == null ? "" : now.title().approach());
+        String approach = now == null ? "" : now.title().approach();
         if (!repertoire.has(node.get())) {
             node.set(Repertoire.ROOT);
         }
@@ -339,11 +343,27 @@ public final class RepertoireModel extends DocumentModel<Repertoire, Listed> {
         if (reply != null && (!current().position().isLegal(reply) || current().edge(reply) != null)) {
             ahead.set(null);
         }
-        renewFlow();
+        Likelihood before = likelihood;
+        Repertoire shown = repertoire;
+        if (shown.size() <= AT_ONCE) {
+            likelihood = before.renewed(shown, approach);
+            renewFlow();
+            return;
+        }
+        FlowData asked = flow(before);
+        look(() -> asked.with(before.renewed(shown, approach)).laidOut(), found -> {
+            likelihood = found.likelihood();
+            boolean same = found.folded().equals(folded) && found.unfolded().equals(unfolded);
+            flow.set(same && found.thread().equals(thread) ? found : flow(likelihood));
+        });
+    }
+
+    private FlowData flow(Likelihood known) {
+        return new FlowData(repertoire, known, folded, unfolded, thread, threadName, language.get());
     }
 
     private void renewFlow() {
-        flow.set(new FlowData(repertoire, likelihood, folded, unfolded, thread, threadName, language.get()));
+        flow.set(flow(likelihood));
     }
 
     private void keep(Repertoire after, String edit, String label) {

@@ -2,15 +2,20 @@ package org.zeroply.desktop.repertoire;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zeroply.desktop.flow.FlowData;
 import org.zeroply.desktop.kit.OnAWorkbook;
 import org.zeroply.notation.Language;
 import org.zeroply.repertoire.Answer;
+import org.zeroply.repertoire.Likelihood;
 import org.zeroply.repertoire.Repertoire;
 import org.zeroply.repertoire.Reply;
+import org.zeroply.rules.Move;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Side;
 import org.zeroply.store.GameFilter;
@@ -155,6 +160,39 @@ class RepertoireModelTest extends OnAWorkbook {
         assertThat(model.saidProperty().get()).contains("Zeal");
         model.undo();
         assertThat(names()).containsExactly("Quiet", "Zeal");
+    }
+
+    @Test
+    void aMoveIntoALargeRepertoireIsThereAndItsFlowFollows() {
+        Repertoire large = Repertoire.empty(Side.WHITE);
+        Deque<Integer> open = new ArrayDeque<>(List.of(Repertoire.ROOT));
+        while (large.size() <= 2_100) {
+            Repertoire.Node node = large.node(open.remove());
+            boolean ours = node.position().sideToMove() == Side.WHITE;
+            for (Move move :
+                    node.position().legalMoves().stream().limit(ours ? 1 : 4).toList()) {
+                if (large.add(node.id(), move) instanceof Repertoire.Adding.Added added) {
+                    large = added.repertoire();
+                    open.add(added.node());
+                }
+            }
+        }
+        model.replace(large, "many lines");
+        int leaf = Objects.requireNonNull(open.peekLast());
+        model.go(leaf);
+        model.play(model.position().legalMoves().getLast());
+        assertThat(model.repertoire().size()).isEqualTo(large.size() + 1);
+        FlowData flow = Objects.requireNonNull(model.flowProperty().get());
+        assertThat(flow.repertoire()).isSameAs(model.repertoire());
+        assertThat(flow.likelihood()).isSameAs(model.likelihood());
+        assertThat(model.likelihood().at(model.nodeProperty().get()))
+                .isEqualTo(Likelihood.of(model.repertoire(), "")
+                        .at(model.nodeProperty().get()));
+        model.undo();
+        assertThat(Objects.requireNonNull(model.flowProperty().get())
+                        .repertoire()
+                        .size())
+                .isEqualTo(large.size());
     }
 
     @Test
