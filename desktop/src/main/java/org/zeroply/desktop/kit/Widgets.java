@@ -3,6 +3,7 @@ package org.zeroply.desktop.kit;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -63,6 +64,22 @@ public final class Widgets {
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         return space;
+    }
+
+    /**
+     * Something that can be scrolled and is as wide as its room. The toolkit keeps a picture of what is scrolled and draws
+     * it twice for that; where what is inside changes more often than it is scrolled, this one does not.
+     */
+    public static ScrollPane scrolled(Node content) {
+        ScrollPane pane = new ScrollPane(content);
+        pane.setFitToWidth(true);
+        pane.skinProperty().subscribe(skin -> {
+            Node viewport = pane.lookup(".viewport");
+            if (viewport != null) {
+                viewport.setCache(false);
+            }
+        });
+        return pane;
     }
 
     /** Shows something or takes it out, with the room that it takes. */

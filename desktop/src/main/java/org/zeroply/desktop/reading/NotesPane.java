@@ -67,8 +67,7 @@ final class NotesPane extends VBox {
         for (int sign : SignShapes.OFFERED) {
             signs.getChildren().add(signButton(sign));
         }
-        ScrollPane scroll = new ScrollPane(branches);
-        scroll.setFitToWidth(true);
+        ScrollPane scroll = Widgets.scrolled(branches);
         scroll.getStyleClass().add("branches-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         said.getStyleClass().add("note-said");

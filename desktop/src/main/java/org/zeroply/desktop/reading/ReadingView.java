@@ -172,8 +172,7 @@ public final class ReadingView extends StackPane {
         VBox beside = new VBox(8, notes, coachCard, new HerePane(model, actions.gamesHere(), actions.departed()));
         VBox.setVgrow(notes, Priority.ALWAYS);
         // In a low window what does not fit is scrolled to.
-        noteSide = new ScrollPane(beside);
-        noteSide.setFitToWidth(true);
+        noteSide = Widgets.scrolled(beside);
         noteSide.setFitToHeight(true);
         noteSide.getStyleClass().add("branches-scroll");
         StackPane rightSide = rightSide();

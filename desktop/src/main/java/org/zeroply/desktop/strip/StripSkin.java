@@ -23,6 +23,7 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import javafx.util.Subscription;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.strip.StripLayout.Cell;
 import org.zeroply.desktop.strip.StripLayout.Joint;
@@ -43,7 +44,12 @@ final class StripSkin extends SkinBase<StripView> {
     private static final double MOST_TEMPI = 4;
     private static final double MOST_WINGS = 5;
 
+    /** The names at the left; beside them what stands in columns, and over that the moves, each cut off at its own edge. */
     private final Canvas canvas = new Canvas();
+
+    private final Canvas columnsCanvas = new Canvas();
+    private final Canvas rowsCanvas = new Canvas();
+    private boolean drawn = true;
     private final ScrollBar across = new ScrollBar();
     private final ScrollBar down = new ScrollBar();
     private final Map<StripLayout, Double> widths = new WeakHashMap<>();
@@ -54,8 +60,8 @@ final class StripSkin extends SkinBase<StripView> {
         down.setOrientation(Orientation.VERTICAL);
         across.setFocusTraversable(false);
         down.setFocusTraversable(false);
-        canvas.setManaged(false);
-        getChildren().addAll(canvas, across, down);
+        List.of(canvas, columnsCanvas, rowsCanvas).forEach(each -> each.setManaged(false));
+        getChildren().addAll(canvas, columnsCanvas, rowsCanvas, across, down);
         List<Subscription> all = new ArrayList<>();
         all.add(strip.dataProperty().subscribe(() -> {
             strip.requestLayout();
@@ -101,6 +107,10 @@ final class StripSkin extends SkinBase<StripView> {
 
     private double labels() {
         return 6.2 * unit();
+    }
+
+    private double right() {
+        return labels() + columnsCanvas.getWidth();
     }
 
     private double numbersHeight() {
@@ -195,9 +205,15 @@ final class StripSkin extends SkinBase<StripView> {
 
     @Override
     protected void layoutChildren(double x, double y, double width, double height) {
-        canvas.setWidth(width);
+        canvas.setWidth(Math.min(width, labels()));
         canvas.setHeight(height);
         canvas.relocate(x, y);
+        columnsCanvas.setWidth(Math.max(0, width - labels()));
+        columnsCanvas.setHeight(height);
+        columnsCanvas.relocate(x + labels(), y);
+        rowsCanvas.setWidth(Math.max(0, width - labels()));
+        rowsCanvas.setHeight(rowsHeight());
+        rowsCanvas.relocate(x + labels(), y + numbersHeight());
         StripData data = getSkinnable().dataProperty().get();
         double content = data == null ? 0 : data.layout().columns() * columnWidth(data);
         double view = width - labels();
@@ -218,7 +234,7 @@ final class StripSkin extends SkinBase<StripView> {
         down.setValue(Math.clamp(down.getValue(), 0, down.getMax()));
         down.resizeRelocate(x + width - barWidth, y + numbersHeight(), barWidth, room);
         showCurrent();
-        draw();
+        drawNow();
     }
 
     /** Scrolls so that the current move is in sight, with a few moves on either side. */
@@ -299,11 +315,24 @@ final class StripSkin extends SkinBase<StripView> {
 
     // ---- drawing
 
+    /** Draws once, however much has changed, before the next frame. */
     private void draw() {
-        GraphicsContext g = canvas.getGraphicsContext2D();
-        double width = canvas.getWidth();
-        double height = canvas.getHeight();
-        g.clearRect(0, 0, width, height);
+        if (drawn) {
+            drawn = false;
+            FxThread.later(this::drawNow);
+        }
+    }
+
+    private void drawNow() {
+        drawn = true;
+        if (getSkinnable() == null) {
+            return;
+        }
+        double width = right();
+        // A clip in a canvas costs a picture of its own with each figure drawn; an edge of a canvas costs nothing.
+        GraphicsContext names = from(canvas, 0, 0);
+        GraphicsContext g = from(columnsCanvas, labels(), 0);
+        GraphicsContext moves = from(rowsCanvas, labels(), numbersHeight());
         StripData data = getSkinnable().dataProperty().get();
         if (data == null || width <= labels()) {
             return;
@@ -315,11 +344,7 @@ final class StripSkin extends SkinBase<StripView> {
                 data.layout().columns() - 1, (int) Math.ceil((across.getValue() + width - labels()) / columnWidth));
         double lanesTop = numbersHeight() + rowsHeight();
         List<Lane> lanes = lanes();
-        drawLabels(g, lanes, lanesTop);
-        g.save();
-        g.beginPath();
-        g.rect(labels(), 0, width - labels(), height);
-        g.clip();
+        drawLabels(names, lanes, lanesTop);
         Columns columns = new Columns(columnWidth, shift, first, last);
         drawBranch(g, data, columns, lanesTop);
         drawCurrentColumn(g, data, columnWidth, shift, lanesTop + lanesHeight());
@@ -327,12 +352,6 @@ final class StripSkin extends SkinBase<StripView> {
         for (Lane lane : lanes) {
             double top = lanesTop + lane.top();
             drawRule(g, top);
-            g.save();
-            if (lane.lane() != StripLane.VERDICT) {
-                g.beginPath();
-                g.rect(labels(), top, width - labels(), lane.height());
-                g.clip();
-            }
             switch (lane.lane()) {
                 case VERDICT -> drawVerdicts(g, columns, top, lane.height());
                 case MATERIAL -> drawMaterial(g, data, columns, top, lane.height());
@@ -342,14 +361,18 @@ final class StripSkin extends SkinBase<StripView> {
                 case WINGS -> drawWings(g, columns, top, lane.height());
                 case CLOCK -> drawClock(g, data, columns, top, lane.height());
             }
-            g.restore();
         }
         drawRule(g, lanesTop + lanesHeight());
-        g.beginPath();
-        g.rect(labels(), numbersHeight(), width - labels(), rowsHeight());
-        g.clip();
-        drawRows(g, data, columnWidth, shift, first, last);
-        g.restore();
+        drawRows(moves, data, columnWidth, shift, first, last);
+    }
+
+    /** A canvas that is empty, to be drawn on in the places of the whole strip. */
+    private static GraphicsContext from(Canvas canvas, double left, double top) {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.setTransform(1, 0, 0, 1, 0, 0);
+        g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+        g.translate(-left, -top);
+        return g;
     }
 
     private Color color(StyleableProperty<Color> property) {
@@ -386,13 +409,13 @@ final class StripSkin extends SkinBase<StripView> {
     private void drawRule(GraphicsContext g, double y) {
         g.setStroke(color(getSkinnable().rule));
         g.setLineWidth(1);
-        g.strokeLine(labels(), Math.round(y) + 0.5, canvas.getWidth(), Math.round(y) + 0.5);
+        g.strokeLine(labels(), Math.round(y) + 0.5, right(), Math.round(y) + 0.5);
     }
 
     private void drawMiddle(GraphicsContext g, double y) {
         g.setStroke(color(getSkinnable().soft).deriveColor(0, 1, 1, 0.5));
         g.setLineWidth(1);
-        g.strokeLine(labels(), y, canvas.getWidth(), y);
+        g.strokeLine(labels(), y, right(), y);
     }
 
     /** Where the lanes are about a variation, a tint says so. */
@@ -490,7 +513,7 @@ final class StripSkin extends SkinBase<StripView> {
             double y = Math.round(middle - line * step) + 0.5;
             g.setStroke(color(line == 0 ? getSkinnable().soft : getSkinnable().rule));
             g.setLineWidth(1);
-            g.strokeLine(labels(), y, canvas.getWidth(), y);
+            g.strokeLine(labels(), y, right(), y);
         }
         double wide = Math.min(columns.width() * 0.44, 1.2 * unit());
         verdicts.drifts().forEach(span -> drawSpan(g, span, columns, middle + 3 * step + 2, 1, true));

@@ -130,6 +130,8 @@ public final class Frames {
             return true;
         });
         stand.settle();
+        int[] still = {120};
+        busyWhile("standing still", () -> still[0]-- > 0, () -> {});
         int[] left = {240};
         busyWhile(
                 "walking 200 moves, 100 branches",
