@@ -106,7 +106,7 @@ final class StripSkin extends SkinBase<StripView> {
     }
 
     private double labels() {
-        return 6.2 * unit();
+        return Math.rint(6.2 * unit());
     }
 
     private double right() {
@@ -114,7 +114,7 @@ final class StripSkin extends SkinBase<StripView> {
     }
 
     private double numbersHeight() {
-        return 1.35 * unit();
+        return Math.rint(1.35 * unit());
     }
 
     private double rowHeight() {
