@@ -136,6 +136,10 @@ public class Bench {
             AccountBench.run();
             return;
         }
+        if (arguments.length > 0 && arguments[0].equals("judging")) {
+            JudgeBench.run(arguments);
+            return;
+        }
         if (arguments.length == 3 && arguments[0].equals("collection")) {
             BigCollection.write(Path.of(arguments[1]), Integer.parseInt(arguments[2]));
             return;

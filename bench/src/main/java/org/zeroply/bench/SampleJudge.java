@@ -58,7 +58,7 @@ public final class SampleJudge {
         this.beside = beside;
     }
 
-    private static Analyst analyst() {
+    static Analyst analyst() {
         return new Calculator(TABLE_MEGABYTES, 1);
     }
 
@@ -104,7 +104,7 @@ public final class SampleJudge {
         }
     }
 
-    private static List<Game> read(InputStream source) throws IOException {
+    static List<Game> read(InputStream source) throws IOException {
         try (InputStream in = source) {
             List<Game> games = new ArrayList<>();
             PgnReader reader = new PgnReader(in);
@@ -117,11 +117,15 @@ public final class SampleJudge {
         }
     }
 
-    private String judge(GameTree tree) {
-        List<Integer> main = GameSweep.judged(tree, tree.mainLine());
+    private static Collection<Integer> wanted(List<Integer> main) {
         Collection<Integer> wanted = new LinkedHashSet<>(List.of(GameTree.ROOT));
         wanted.addAll(main);
-        LinePass pass = new LinePass(tree, wanted, List.of(main), Judgement.USUAL_THRESHOLD);
+        return wanted;
+    }
+
+    /** What the pass over a line finds, second looks with it, by node; so many positions beside each other. */
+    static Map<Integer, List<Looked>> looked(GameTree tree, List<Integer> main, GameSweep sweep, int beside) {
+        LinePass pass = new LinePass(tree, wanted(main), List.of(main), Judgement.USUAL_THRESHOLD);
         Map<Integer, List<Looked>> looked = new HashMap<>();
         for (LinePass.Next next = pass.next(); !next.nodes().isEmpty(); next = pass.next()) {
             Limit limit = next.areSecond() ? GameSweep.SECOND : GameSweep.LIMIT;
@@ -140,8 +144,14 @@ public final class SampleJudge {
                 }
             }
         }
+        return looked;
+    }
+
+    private String judge(GameTree tree) {
+        List<Integer> main = GameSweep.judged(tree, tree.mainLine());
+        Map<Integer, List<Looked>> looked = looked(tree, main, sweep, beside);
         StringBuilder text = new StringBuilder();
-        for (int node : wanted) {
+        for (int node : wanted(main)) {
             Position position = tree.positionAt(node);
             List<Position> line = tree.positionsAlong(tree.pathTo(node));
             if (Study.standsAlone(position, line.subList(0, line.size() - 1)) && written.add(position)) {

@@ -29,7 +29,7 @@ public enum Technique {
     FUTILITY,
     /** Moves that lose material by the exchange near the leaves are left out. */
     EXCHANGE_PRUNING,
-    /** Checks and single replies do not use up depth. */
+    /** A check that follows a check, and a single reply, do not use up depth. */
     EXTENSIONS,
     /** At rest, a position that material has decided is not evaluated further. */
     LAZY_EVALUATION,
