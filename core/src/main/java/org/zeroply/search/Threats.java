@@ -93,8 +93,10 @@ public final class Threats {
         }
         Square taken = free.capturedOn(first);
         Prey prey = Prey.of(free, line);
-        if (taken != null && prey.squares().contains(taken)) {
-            return new Threat(Threat.Kind.MATERIAL, line, prey.squares(), from, gain, 0);
+        // What else is taken in the course of a long line is not what the threat is about.
+        boolean isAll = taken != null && winsAtOnce(free, first) && gain <= A_PAWN * Prey.worth(free, first);
+        if (taken != null && (isAll || prey.squares().contains(taken))) {
+            return new Threat(Threat.Kind.MATERIAL, line, SquareSet.of(taken), from, gain, 0);
         }
         SquareSet hit = taken != null ? SquareSet.NONE : freshTargets(free, struck, first);
         if (hit.size() > 1) {

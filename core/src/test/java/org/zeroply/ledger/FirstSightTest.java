@@ -73,7 +73,7 @@ class FirstSightTest {
                 .with(new SearchedEntries().read(position, Language.ENGLISH, new Cancel()));
         assertThat(FirstSight.of(position, whole, null))
                 .extracting(FirstSight.Sight::sentence)
-                .startsWith("White threatens: Bb5+ and Rxa8 win knight a8.");
+                .startsWith("White threatens: Bb5+ wins knight a8.");
         assertThat(sentences(position, new FirstSight.Before(whole, "1.Ke3", null)))
                 .noneMatch(each -> each.contains("threatens"));
     }
