@@ -193,7 +193,7 @@ class CalculationTest extends AtTheWindow {
         });
         stand.await(
                 "a first line", () -> !calculation().candidatesProperty().get().isEmpty());
-        assertThat(text("#status-message")).contains("until stopped");
+        assertThat(text("#status-doing")).contains("until stopped");
         run("command.curtain");
         assertThat(Stand.onStage(() -> calculation().studyProperty().get())).isNull();
         assertThat(isShown("#calculation")).isFalse();

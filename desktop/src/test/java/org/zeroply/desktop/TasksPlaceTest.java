@@ -202,6 +202,7 @@ class TasksPlaceTest extends AtTheWindow {
         });
         stand.await("the offer", () -> stand.scene().lookup("#sitting-offer") != null);
         assertThat(text("#sitting-offer")).contains("Quillan, Rhea").contains("Endings");
+        stand.await("the keyboard on the offer", () -> focused().equals("sheet-primary"));
         keys(KeyCode.ENTER);
         stand.await(
                 "the sitting",
