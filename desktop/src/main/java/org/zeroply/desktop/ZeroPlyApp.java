@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -32,6 +33,7 @@ import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Texts;
 import org.zeroply.desktop.lessons.ClubDiary;
+import org.zeroply.desktop.shell.PlacesAhead;
 import org.zeroply.desktop.shell.Shell;
 import org.zeroply.desktop.today.TodayPlace;
 import org.zeroply.print.Fonts;
@@ -51,7 +53,8 @@ import org.zeroply.work.Progress;
  * The application: opens the workbook that was asked for, shows the window, and writes everything down when it closes.
  * Arguments: a workbook file, else the workbook of this user; {@code --demo} for the sample club in a throwaway copy;
  * {@code --with-sample} puts the sample club into the workbook if it is empty; {@code --until-painted} says on standard
- * output how many milliseconds after the start of the process the list of games was painted, and ends.
+ * output how many milliseconds after the start of the process the first place was painted, and ends; with
+ * {@code --through-all} it goes through all places before, and says the same of each.
  */
 public final class ZeroPlyApp extends Application {
     private static final double WIDTH = 1280;
@@ -59,6 +62,9 @@ public final class ZeroPlyApp extends Application {
 
     /** About a second at each place, so that what it reads has come and been painted. */
     private static final int FRAMES_A_PLACE = 60;
+
+    /** The frame at which a place has been painted: it is gone to in the second and is on the screen before the fourth. */
+    private static final int FRAMES_TO_PAINT = 4;
 
     /** Begun before the toolkit, if the program was started as a whole. */
     private static @Nullable Beginning begun;
@@ -99,6 +105,8 @@ public final class ZeroPlyApp extends Application {
             }
             if (beginning.untilPainted()) {
                 oncePainted(shell, filled::get, beginning.throughAll());
+            } else {
+                PlacesAhead.begin(shell, stage.getScene());
             }
         });
         // The window is there while the workbook is opened, and the faces are read meanwhile.
@@ -109,12 +117,16 @@ public final class ZeroPlyApp extends Application {
 
     /**
      * Says when the first place was painted with what is in it, two frames after that came, and ends; or goes through the
-     * other places first, as the start does that the image keeps its classes of.
+     * other places first, as the start does that the image keeps its classes of, and a second time when all are known, and
+     * says of each how long it took to be painted.
      */
     private static void oncePainted(Shell shell, BooleanSupplier filled, boolean throughAll) {
+        List<Place> others = throughAll ? shell.places() : List.of();
+        Iterator<Place> ways = Stream.concat(others.stream(), others.stream()).iterator();
         new AnimationTimer() {
-            private final Iterator<Place> others = (throughAll ? shell.places() : List.<Place>of()).iterator();
             private int frames;
+            private long left;
+            private String to = "";
 
             @Override
             public void handle(long now) {
@@ -129,10 +141,15 @@ public final class ZeroPlyApp extends Application {
                     System.out.println("painted after "
                             + Duration.between(begun, Clock.systemUTC().instant())
                                     .toMillis() + " ms");
+                } else if (frames % FRAMES_A_PLACE == FRAMES_TO_PAINT) {
+                    System.out.println(to + " painted after " + (System.nanoTime() - left) / 1_000_000 + " ms");
                 }
                 if (frames >= 2 && frames % FRAMES_A_PLACE == 2) {
-                    if (others.hasNext()) {
-                        shell.go(others.next());
+                    if (ways.hasNext()) {
+                        Place next = ways.next();
+                        to = next.name();
+                        left = System.nanoTime();
+                        shell.go(next);
                     } else {
                         stop();
                         Platform.exit();

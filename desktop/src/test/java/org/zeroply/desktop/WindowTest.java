@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import javafx.application.Platform;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
@@ -18,6 +19,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.zeroply.desktop.kit.Background;
 import org.zeroply.desktop.kit.FailureLog;
+import org.zeroply.desktop.shell.PlacesAhead;
 import org.zeroply.gametree.Game;
 import org.zeroply.gametree.Tags;
 import org.zeroply.notation.PgnWriter;
@@ -119,6 +121,23 @@ class WindowTest extends AtTheWindow {
         stand.await(
                 "the bar to go", () -> !stand.scene().lookup("#status-doing").isVisible());
         assertThat(text("#status-message")).isEqualTo("There are none.");
+    }
+
+    @Test
+    void placesNobodyWentToAreMadeWhileTheHandsRestAndStayOutOfSight() {
+        Node keyboard = Stand.onStage(() -> stand.scene().getFocusOwner());
+        Stand.onStage(() -> {
+            PlacesAhead.begin(stand.shell(), stand.scene());
+            return true;
+        });
+        stand.await(
+                "every place to be made",
+                () -> stand.shell().places().stream()
+                        .allMatch(place -> place.view().getScene() != null));
+        assertThat(stand.shell().places().stream().filter(place -> place.view().isVisible()))
+                .as("what is seen is the place that was gone to")
+                .hasSize(1);
+        assertThat(Stand.onStage(() -> stand.scene().getFocusOwner())).isSameAs(keyboard);
     }
 
     private static final String REMARK = "A remark that nobody else would make.";

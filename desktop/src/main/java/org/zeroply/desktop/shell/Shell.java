@@ -384,6 +384,27 @@ public final class Shell extends StackPane {
         focusPlace();
     }
 
+    /**
+     * Makes the view of a place that nobody has gone to yet, styled and laid out and not shown, so that going there does not
+     * wait for it.
+     *
+     * @return whether there was anything to make
+     */
+    public boolean makeAhead(Place ahead) {
+        Node view = ahead.view();
+        if (stage.getChildren().contains(view)) {
+            return false;
+        }
+        view.setVisible(false);
+        stage.getChildren().addFirst(view);
+        view.resize(stage.getWidth(), stage.getHeight());
+        view.applyCss();
+        if (view instanceof Parent parent) {
+            parent.layout();
+        }
+        return true;
+    }
+
     private void focusPlace() {
         place.focus();
     }
