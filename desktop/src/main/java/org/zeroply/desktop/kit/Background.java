@@ -56,15 +56,22 @@ public final class Background implements AutoCloseable {
             return new Threads(
                     Executors.newSingleThreadExecutor(task -> daemon(task, "writer")),
                     Executors.newFixedThreadPool(2, task -> daemon(task, "reader")),
-                    Executors.newFixedThreadPool(2, task -> daemon(task, "worker")),
-                    Executors.newSingleThreadExecutor(task -> daemon(task, "looking")),
-                    Executors.newSingleThreadExecutor(task -> daemon(task, "calculating")),
+                    Executors.newFixedThreadPool(2, task -> patient(task, "worker")),
+                    Executors.newSingleThreadExecutor(task -> patient(task, "looking")),
+                    Executors.newSingleThreadExecutor(task -> patient(task, "calculating")),
                     FxThread::later);
         }
 
         private static Thread daemon(Runnable task, String name) {
             Thread thread = new Thread(task, "zeroply-" + name);
             thread.setDaemon(true);
+            return thread;
+        }
+
+        /** What works for seconds or hours gives way to what is painted and typed, where the system can do that. */
+        private static Thread patient(Runnable task, String name) {
+            Thread thread = daemon(task, name);
+            thread.setPriority(Thread.MIN_PRIORITY);
             return thread;
         }
 
