@@ -19,6 +19,9 @@ import java.util.function.BooleanSupplier;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.control.TableView;
+import javafx.scene.control.TextArea;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import org.testfx.api.FxRobot;
 import org.zeroply.desktop.Stand;
 import org.zeroply.desktop.flow.FlowView;
@@ -34,17 +37,19 @@ import org.zeroply.store.RepertoireShelf;
 
 /**
  * How fluent the real window is while a large file comes in and afterwards: time between frames, in software rendering,
- * while the list is scrolled and a game is walked; and while a game of 200 moves with 100 variations is walked.
+ * while the list is scrolled and a game is walked; and while a game of 200 moves with 100 variations is walked and a note is typed.
  * {@code ./zeroply bench frames [GAMES]}, and for the long game alone {@code ./zeroply bench strip}.
  */
 public final class Frames {
     private static final int STEP_MILLIS = 40;
+    private static final int LETTER_MILLIS = 16;
     private static final long PATIENCE_MILLIS = 600_000;
     private static final int LONG_GAME = 400;
 
     private final Stand stand;
     private final TableView<?> table;
     private final List<Double> gaps = new ArrayList<>();
+    private int stepMillis = STEP_MILLIS;
 
     private Frames(Stand stand) {
         this.stand = stand;
@@ -137,6 +142,35 @@ public final class Frames {
                 "walking 200 moves, 100 branches",
                 () -> left[0]-- > 0,
                 () -> stand.reading().next());
+        typing();
+    }
+
+    /** A note of 600 letters, typed as fast as a key that is held down. */
+    private void typing() throws InterruptedException {
+        TextArea note = new FxRobot().lookup("#note").queryAs(TextArea.class);
+        String words = "what bears on c5 and why it cannot stay there ";
+        Stand.onStage(() -> {
+            note.requestFocus();
+            return true;
+        });
+        stand.settle();
+        int[] typed = {0};
+        stepMillis = LETTER_MILLIS;
+        busyWhile(
+                "typing 60 letters a second",
+                () -> typed[0] < 600,
+                () -> note.fireEvent(new KeyEvent(
+                        KeyEvent.KEY_TYPED,
+                        words.substring(typed[0] % words.length(), typed[0]++ % words.length() + 1),
+                        "",
+                        KeyCode.UNDEFINED,
+                        false,
+                        false,
+                        false,
+                        false)));
+        if (note.getText().length() < 600) {
+            throw new IllegalStateException("typed only " + note.getText().length() + " letters");
+        }
     }
 
     /** A repertoire of 20,000 positions from a fixed seed: one answer everywhere, three replies, lines of any length. */
@@ -260,7 +294,7 @@ public final class Frames {
                 step.run();
                 return true;
             });
-            Thread.sleep(STEP_MILLIS);
+            Thread.sleep(stepMillis);
         }
         double[] sorted = Stand.onStage(
                 () -> gaps.stream().mapToDouble(Double::doubleValue).sorted().toArray());
