@@ -34,6 +34,17 @@ public final class CalcBench {
                 Harvest.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
             case "fit" -> Fit.run(Stream.of(words).skip(2).map(Path::of).toList(), Path.of(words[1]));
             case "match" -> match(words);
+            case "deeper" ->
+                Deeper.mine(
+                        version("core:" + words[1]),
+                        Path.of(words[2]),
+                        Integer.parseInt(words[3]),
+                        Long.parseLong(words[4]),
+                        Integer.parseInt(words[5]));
+            case "solved" -> {
+                Version.Budget budget = Version.Budget.read(words[3]);
+                System.out.println(Deeper.solved(version(words[2]), Path.of(words[1]), budget));
+            }
             case "mates" -> ComposeMates.run(Path.of(words[1]), Integer.parseInt(words[2]));
             case "mine" ->
                 Mine.run(Path.of(words[1]), Path.of(words[2]), Integer.parseInt(words[3]), Integer.parseInt(words[4]));
@@ -92,6 +103,17 @@ public final class CalcBench {
             case "core" -> versionPlayer(() -> new Version(Path.of(parts[1])), budget, parts[1]);
             default -> throw new IllegalArgumentException("there is no player " + description);
         };
+    }
+
+    /** A version by its description: {@code this} or {@code core:PATH}. */
+    private static Version version(String description) throws IOException {
+        try {
+            return description.equals("this")
+                    ? Version.present()
+                    : new Version(Path.of(description.substring(description.indexOf(':') + 1)));
+        } catch (ReflectiveOperationException failure) {
+            throw new IllegalArgumentException("no version in " + description, failure);
+        }
     }
 
     private interface Loading {
