@@ -79,8 +79,12 @@ public record MissedChance(Judgement.Judged move, Hardness hardness, Set<Kind> k
                 move.ply() == 0 ? null : judgement.moves().get(move.ply() - 1));
     }
 
-    /** @param previous the move that led to the position, if it is known */
-    static Set<Kind> kinds(Judgement.Point point, Hardness hardness, Judgement.@Nullable Judged previous) {
+    /**
+     * Of what kinds the best move of a position is.
+     *
+     * @param previous the move that led to the position, if it is known
+     */
+    public static Set<Kind> kinds(Judgement.Point point, Hardness hardness, Judgement.@Nullable Judged previous) {
         Position position = point.position();
         Move move = point.best().getFirst();
         Side side = position.sideToMove();

@@ -34,7 +34,8 @@ public record Glances(
         }
     }
 
-    static Glances of(Hardness hardness, Iterable<MissedChance.Kind> kinds) {
+    /** @param kinds of the best move, see {@link MissedChance#kindsOfBest} */
+    public static Glances of(Hardness hardness, Iterable<MissedChance.Kind> kinds) {
         boolean unusual = false;
         for (MissedChance.Kind kind : kinds) {
             unusual |= switch (kind) {
