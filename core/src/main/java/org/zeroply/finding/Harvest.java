@@ -122,7 +122,11 @@ public final class Harvest {
      * @param good the best move and those that come to the same position
      * @param rest the best of the others; null if there is none
      */
-    record Sure(List<Position> line, Calculation found, List<Move> good, @Nullable CalculatedLine rest) {
+    record Sure(
+            List<Position> line,
+            Calculation found,
+            List<Move> good,
+            @Nullable CalculatedLine rest) {
         Position position() {
             return line.getLast();
         }

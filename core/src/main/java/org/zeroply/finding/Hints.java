@@ -21,8 +21,7 @@ final class Hints {
         Position position = solution.start();
         List<String> hints = new ArrayList<>(HintProposals.of(solution, Hints::ledger));
         if (tempting != null && position.isLegal(tempting)) {
-            GameTree other =
-                    GameTree.of(position).add(GameTree.ROOT, tempting).tree();
+            GameTree other = GameTree.of(position).add(GameTree.ROOT, tempting).tree();
             hints.removeAll(HintProposals.of(other, Hints::ledger));
             hints.addFirst(Words.of("exercise.hint.not", San.write(position, tempting)));
         }

@@ -81,7 +81,8 @@ final class Making {
         tree = judged(main, sure.best().verdict());
         for (Move other : sure.good().subList(1, sure.good().size())) {
             // Another order of the same moves is as right.
-            tree = judged(tree.addLine(GameTree.ROOT, List.of(other)), sure.best().verdict());
+            tree = judged(
+                    tree.addLine(GameTree.ROOT, List.of(other)), sure.best().verdict());
         }
         tree = hasty(tree, GameTree.ROOT, sure.line(), failing(prospect, sure), cancel);
         int hardest = given == ExerciseKind.REFUTE ? 0 : prospect.hardness();
@@ -96,14 +97,16 @@ final class Making {
                 }
                 Judgement.Point point = GameSweep.point(study);
                 Hardness hardness = point.hardness();
-                boolean isBest = !point.best().isEmpty() && point.best().getFirst().equals(line.get(ply));
+                boolean isBest =
+                        !point.best().isEmpty() && point.best().getFirst().equals(line.get(ply));
                 if (hardness != null && isBest) {
                     Set<MissedChance.Kind> kinds = MissedChance.kinds(point, hardness, null);
                     hardest = Math.max(hardest, Glances.of(hardness, kinds).hardness());
                     if (ply == 0) {
                         unusual.addAll(kinds);
                     }
-                    if (ply > 0 && hardness.tempting() != null
+                    if (ply > 0
+                            && hardness.tempting() != null
                             && hardness.deep() - hardness.temptingValue() >= Harvest.MARGIN) {
                         tree = hasty(tree, node, path, List.of(hardness.tempting()), cancel);
                     }
@@ -171,7 +174,8 @@ final class Making {
             CalculatedLine line = found.lines().getFirst();
             // The reply is the point of it.
             int length = Math.max(2, Math.min(REFUTATION, settled(position, line)));
-            List<Move> shown = line.moves().subList(0, Math.min(length, line.moves().size()));
+            List<Move> shown =
+                    line.moves().subList(0, Math.min(length, line.moves().size()));
             grown = judged(grown.addLine(node, shown), line.verdict());
         }
         return grown;
@@ -219,7 +223,8 @@ final class Making {
     }
 
     private static boolean isEnding(Position position) {
-        return position.occupied().size() - position.men(Side.WHITE, PieceType.PAWN).size()
+        return position.occupied().size()
+                        - position.men(Side.WHITE, PieceType.PAWN).size()
                         - position.men(Side.BLACK, PieceType.PAWN).size()
                 <= 4;
     }
@@ -262,9 +267,7 @@ final class Making {
         String solver = Words.of("side." + prospect.position().sideToMove());
         return switch (kind) {
             case REFUTE ->
-                tempting == null
-                        ? ""
-                        : Words.of("exercise.refute", solver, San.write(prospect.position(), tempting));
+                tempting == null ? "" : Words.of("exercise.refute", solver, San.write(prospect.position(), tempting));
             case DEFEND -> Words.of("exercise.defend", solver);
             case WHICH_EXCHANGE ->
                 Words.of("exercise.exchange", prospect.key().to().toString());
@@ -286,9 +289,6 @@ final class Making {
 
     private static String source(Game game, Position position) {
         return Words.of(
-                "exercise.source",
-                game.tags().known("White"),
-                game.tags().known("Black"),
-                position.moveNumber());
+                "exercise.source", game.tags().known("White"), game.tags().known("Black"), position.moveNumber());
     }
 }

@@ -56,14 +56,15 @@ public record Prospect(
             Position position = move.before().position();
             line.add(position);
             Hardness hardness = move.before().hardness();
-            if (hardness != null && hardness.isOnlyMove() && !move.before().best().isEmpty()) {
+            if (hardness != null
+                    && hardness.isOnlyMove()
+                    && !move.before().best().isEmpty()) {
                 Move key = move.before().best().getFirst();
                 Optional<Move> tempting = tempting(line, key, hardness);
                 if (!move.move().equals(key) || tempting.isPresent()) {
                     int hard = Glances.of(hardness, MissedChance.kindsOfBest(judgement, move))
                             .hardness();
-                    found.add(new Prospect(
-                            move.ply(), line, led, key, move.move(), tempting.orElse(null), hard));
+                    found.add(new Prospect(move.ply(), line, led, key, move.move(), tempting.orElse(null), hard));
                 }
             }
             led = move.move();
