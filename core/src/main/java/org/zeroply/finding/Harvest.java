@@ -84,8 +84,7 @@ public final class Harvest {
         }
         boolean isMissed = !sure.good().contains(prospect.played());
         Move tempting = prospect.tempting();
-        boolean isTempting = tempting != null && !sure.good().contains(tempting);
-        if (!isMissed && isTempting && prospect.hardness() <= EASY) {
+        if (!isMissed && tempting != null && !sure.good().contains(tempting) && prospect.hardness() <= EASY) {
             List<Position> after = new ArrayList<>(prospect.line());
             after.add(prospect.position().play(tempting));
             Sure refutation = ask(after, cancel);

@@ -73,7 +73,6 @@ final class Making {
     Optional<Exercise> of(
             Game game, Prospect prospect, Harvest.Sure sure, @Nullable ExerciseKind given, Cancel cancel) {
         Position position = sure.position();
-        Side solver = position.sideToMove();
         int settled = settled(position, sure.best());
         List<Move> line = sure.best().moves().subList(0, settled % 2 == 0 ? Math.max(1, settled - 1) : settled);
         GameTree tree = GameTree.of(position);
@@ -198,7 +197,6 @@ final class Making {
 
     private static ExerciseKind kind(Harvest.Sure sure, List<Move> line) {
         Position position = sure.position();
-        Side side = position.sideToMove();
         Move key = line.getFirst();
         if (sure.best().isExact() && !sure.best().verdict().isMate()
                 || sure.best().isExact() && isEnding(position)) {
@@ -217,9 +215,7 @@ final class Making {
         if (sure.value() < WORSE) {
             return ExerciseKind.DEFEND;
         }
-        return Themes.isQuiet(position, key) && !position.isCheck() && sure.value() > 1 - WORSE + side.ordinal() * 0
-                ? ExerciseKind.QUIET
-                : ExerciseKind.FIND;
+        return Themes.isQuiet(position, key) && !position.isCheck() ? ExerciseKind.QUIET : ExerciseKind.FIND;
     }
 
     private static boolean isEnding(Position position) {
