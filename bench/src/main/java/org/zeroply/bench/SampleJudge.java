@@ -32,7 +32,6 @@ import org.zeroply.search.Analyst;
 import org.zeroply.search.CalculatedLine;
 import org.zeroply.search.Calculation;
 import org.zeroply.search.Calculator;
-import org.zeroply.search.Limit;
 import org.zeroply.search.Threat;
 import org.zeroply.search.Verdict;
 import org.zeroply.work.Cancel;
@@ -127,23 +126,12 @@ public final class SampleJudge {
     static Map<Integer, List<Looked>> looked(GameTree tree, List<Integer> main, GameSweep sweep, int beside) {
         LinePass pass = new LinePass(tree, wanted(main), List.of(main), Judgement.USUAL_THRESHOLD);
         Map<Integer, List<Looked>> looked = new HashMap<>();
-        for (LinePass.Next next = pass.next(); !next.nodes().isEmpty(); next = pass.next()) {
-            Limit limit = next.areSecond() ? GameSweep.SECOND : GameSweep.LIMIT;
-            for (int from = 0; from < next.nodes().size(); from += beside) {
-                List<Integer> some =
-                        next.nodes().subList(from, Math.min(next.nodes().size(), from + beside));
-                List<List<Position>> ways = some.stream()
-                        .map(node -> tree.positionsAlong(tree.pathTo(node)))
-                        .toList();
-                List<Study> found = sweep.look(ways, limit, new Cancel());
-                for (int i = 0; i < found.size(); i++) {
-                    Looked one = new Looked(found.get(i), next.areSecond());
-                    pass.know(some.get(i), one);
-                    looked.computeIfAbsent(some.get(i), any -> new ArrayList<>())
-                            .add(one);
-                }
-            }
-        }
+        pass.run(
+                sweep,
+                beside,
+                (one, node) ->
+                        looked.computeIfAbsent(node, any -> new ArrayList<>()).add(one),
+                new Cancel());
         return looked;
     }
 

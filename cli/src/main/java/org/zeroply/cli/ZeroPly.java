@@ -54,6 +54,7 @@ import picocli.CommandLine.Spec;
             Calculating.ThreatList.class,
             Calculating.Solve.class,
             LineCheckCommand.class,
+            HarvestCommand.class,
             Marking.Mark.class,
             Marking.TaskCommand.class
         })

@@ -7,8 +7,12 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.ObjIntConsumer;
 import org.jspecify.annotations.Nullable;
 import org.zeroply.gametree.GameTree;
+import org.zeroply.rules.Position;
+import org.zeroply.search.Limit;
+import org.zeroply.work.Cancel;
 
 /**
  * What a pass over lines of a game has found and what it still has to look at: every position once, and then, before it is
@@ -72,6 +76,34 @@ public final class LinePass {
         }
         again.removeIf(node -> isSecond(known.get(node)));
         return new Next(List.copyOf(again), true);
+    }
+
+    /**
+     * Looks at everything there is to look at, second looks with it.
+     *
+     * @param beside so many positions beside each other, each on a thread of its own
+     * @param onLooked told of every look with its node, the first before the second
+     */
+    public void run(GameSweep sweep, int beside, ObjIntConsumer<GameSweep.Looked> onLooked, Cancel cancel) {
+        for (Next next = next(); !next.nodes().isEmpty(); next = next()) {
+            Limit limit = next.areSecond() ? GameSweep.SECOND : GameSweep.LIMIT;
+            for (int from = 0; from < next.nodes().size(); from += beside) {
+                List<Integer> some =
+                        next.nodes().subList(from, Math.min(next.nodes().size(), from + beside));
+                List<List<Position>> ways = some.stream()
+                        .map(node -> tree.positionsAlong(tree.pathTo(node)))
+                        .toList();
+                List<Study> found = sweep.look(ways, limit, cancel);
+                if (cancel.isRequested()) {
+                    return;
+                }
+                for (int i = 0; i < found.size(); i++) {
+                    GameSweep.Looked looked = new GameSweep.Looked(found.get(i), next.areSecond());
+                    know(some.get(i), looked);
+                    onLooked.accept(looked, some.get(i));
+                }
+            }
+        }
     }
 
     private static boolean isSecond(GameSweep.@Nullable Looked looked) {

@@ -20,6 +20,7 @@ import org.zeroply.notation.San;
 import org.zeroply.rules.Move;
 import org.zeroply.rules.Piece;
 import org.zeroply.rules.PieceType;
+import org.zeroply.rules.PieceValues;
 import org.zeroply.rules.Position;
 import org.zeroply.rules.Settled;
 import org.zeroply.rules.Side;
@@ -191,6 +192,11 @@ final class Making {
         int ply = positions.size() - 1;
         while (ply > 1 && Settled.balance(positions.get(ply - 1), side) == last) {
             ply--;
+        }
+        // What can be taken counts as taken; the line goes on until it is.
+        int plain = PieceValues.balance(positions.getLast(), side);
+        while (ply < positions.size() - 1 && PieceValues.balance(positions.get(ply), side) != plain) {
+            ply++;
         }
         return Math.min(LONGEST, ply);
     }

@@ -40,7 +40,8 @@ class LayeringTest {
             "repertoire",
             "task",
             "coaching",
-            "showing");
+            "showing",
+            "finding");
 
     /** The modules from the bottom up, by the packages that they are made of. */
     private static final List<String> MODULES =

@@ -30,8 +30,8 @@ public final class CalcBench {
             case "paths" -> paths(words[1]);
             case "ablation" -> Speed.ablation(words.length > 1 ? Integer.parseInt(words[1]) : 10);
             case "questions" -> QuestionsBench.run();
-            case "harvest" ->
-                Harvest.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
+            case "selfplay" ->
+                SelfPlayRows.run(Path.of(words[1]), Integer.parseInt(words[2]), NODES_A_MOVE, Long.parseLong(words[3]));
             case "fit" -> Fit.run(Stream.of(words).skip(2).map(Path::of).toList(), Path.of(words[1]));
             case "match" -> match(words);
             case "deeper" ->

@@ -90,7 +90,7 @@ final class Fit {
         List<String> remarks = List.of(
                 "Fitted by org.zeroply.bench.calc.Fit to " + boards.size()
                         + " quiet positions of games that the calculator played against itself",
-                "(./zeroply bench harvest, then ./zeroply bench fit; seeds and settings stand there). The numbers before",
+                "(./zeroply bench selfplay, then ./zeroply bench fit; seeds and settings stand there). The numbers before",
                 "the first fit were set by reasoning. Pairs are middlegame/ending, in hundredths of a pawn.",
                 "The scale is the curve from the search's evaluation to the score of those games: 1 / (1 + exp(-x / scale)).");
         Files.writeString(

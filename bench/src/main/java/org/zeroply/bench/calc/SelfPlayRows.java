@@ -19,8 +19,8 @@ import org.zeroply.search.Limit;
  * Games that the calculator plays against itself, written as rows for {@link Fit}: FEN, tab, White's score in the game,
  * tab, what the search thought. Only quiet positions: no check, no capture played next, no mate seen.
  */
-final class Harvest {
-    private Harvest() {}
+final class SelfPlayRows {
+    private SelfPlayRows() {}
 
     static void run(Path file, int games, long nodes, long firstOpening) throws IOException, InterruptedException {
         AtomicInteger next = new AtomicInteger();

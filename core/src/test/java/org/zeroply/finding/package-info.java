@@ -1,0 +1,4 @@
+@NullMarked
+package org.zeroply.finding;
+
+import org.jspecify.annotations.NullMarked;
