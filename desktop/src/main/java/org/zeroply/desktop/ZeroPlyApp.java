@@ -29,6 +29,7 @@ import org.zeroply.coaching.Student;
 import org.zeroply.desktop.games.GamesPlace;
 import org.zeroply.desktop.judging.JudgedGames;
 import org.zeroply.desktop.kit.FileChoice;
+import org.zeroply.desktop.kit.FxThread;
 import org.zeroply.desktop.kit.Machine;
 import org.zeroply.desktop.kit.Place;
 import org.zeroply.desktop.kit.Texts;
@@ -89,7 +90,6 @@ public final class ZeroPlyApp extends Application {
         opened.open(beginning.file(), beginning.opening()::get, shell -> {
             if (beginning.sample()) {
                 shell.place(GamesPlace.class).model().importIfEmpty(SampleClub.NAME, SampleClub::games, () -> {
-                    shell.judgeThose(ZeroPlyApp::isToBeJudged);
                     shell.prepare(ZeroPlyApp::addRepertoires);
                     shell.prepare(ZeroPlyApp::addSheets);
                     shell.prepare(book -> addPapers(book, machine.clock().instant()));
@@ -98,6 +98,8 @@ public final class ZeroPlyApp extends Application {
                     shell.prepare(book -> ClubDiary.add(
                             book, machine.clock(), SampleClub.judgements().analyst()));
                     shell.prepare(book -> {
+                        // What is known of the games by now need not be calculated.
+                        FxThread.later(() -> shell.judgeThose(ZeroPlyApp::isToBeJudged));
                         filled.set(true);
                         return false;
                     });
